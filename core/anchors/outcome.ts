@@ -1,0 +1,194 @@
+import { differenceOf, type Difference, type Stretch } from '../difference/difference.ts';
+import type { Move } from '../difference/moves.ts';
+import type { Paper } from '../paper/paper.ts';
+import { joinWords, newVocabulary, wordRange, wordsOf, type Vocabulary, type Words } from '../text/words.ts';
+import type { Span } from './locate.ts';
+
+export type OutcomeKind = 'untouched' | 'reworded' | 'moved' | 'gone' | 'unsure';
+
+/** What became of a remark's words in a newer text. Says what the text shows, never that a remark is dealt with. */
+export interface Outcome {
+  readonly kind: OutcomeKind;
+  /** Where to look in the newer text, in UTF-16 units; a gap for words that are gone. */
+  readonly place: Span;
+  /** The share of the words that still stand, 0 to 1. */
+  readonly kept: number;
+  /** How sure this is, 0 to 1. */
+  readonly confidence: number;
+}
+
+/** Below this share of kept words a passage counts as written anew, if it counts as there at all. */
+const LEAST_KEPT = 0.25;
+/** A change that took out more than so many times the passage's own words says little about the passage. */
+const WIDE_CHANGE = 3;
+
+/** Follows the passages of one paper into newer texts. Remembers words, so that each call costs what changed. */
+export interface Follower {
+  follow(newer: Paper, passages: readonly Span[]): Outcome[];
+}
+
+/** A follower for the passages of `older`. What it returns depends on the two texts alone, never on earlier calls. */
+export function followerOf(older: Paper): Follower {
+  const vocabulary = newVocabulary();
+  const a = wordsOfBlocks(older, vocabulary, new Map()).words;
+  let known = new Map<string, Words>();
+  return {
+    follow(newer, passages) {
+      const { words: b, byText } = wordsOfBlocks(newer, vocabulary, known);
+      known = byText;
+      const difference = differenceOf(a, b);
+      return passages.map((passage) => outcomeOf(difference, passage));
+    },
+  };
+}
+
+/** What became of each passage of `older` in `newer` (computation.md 3). */
+export function followPassages(older: Paper, newer: Paper, passages: readonly Span[]): Outcome[] {
+  return followerOf(older).follow(newer, passages);
+}
+
+function wordsOfBlocks(paper: Paper, vocabulary: Vocabulary, known: ReadonlyMap<string, Words>) {
+  const byText = new Map<string, Words>();
+  const parts = paper.blocks.map(({ text }) => {
+    const words = known.get(text) ?? wordsOf(text, vocabulary);
+    byText.set(text, words);
+    return words;
+  });
+  return { words: joinWords(parts), byText };
+}
+
+/** What became of one passage, given in characters of the older text. */
+export function outcomeOf(difference: Difference, passage: Span): Outcome {
+  const { a } = difference;
+  const range = wordRange(a, passage.from, Math.max(passage.to, passage.from + 1));
+  if (passage.from === passage.to || range.from === range.to) return gapOutcome(difference, passage);
+  const size = range.to - range.from;
+  const stayed = staying(difference, range.from, range.to);
+  const kept = stayed.length / size;
+  const move = moveHolding(difference, range.from, range.to);
+  const movedPairs = move === null ? [] : move.pairs.filter(([i]) => i >= range.from && i < range.to);
+  if (move !== null && movedPairs.length > stayed.length) {
+    const place = charsOf(difference.b, movedPairs[0][1], movedPairs[movedPairs.length - 1][1] + 1);
+    const share = movedPairs.length / size;
+    return move.rivalled
+      ? { kind: 'unsure', place, kept: share, confidence: 0.5 }
+      : { kind: 'moved', place, kept: share, confidence: share };
+  }
+  if (stayed.length === size && sameCharacters(difference, passage, range.from, range.to, stayed)) {
+    const place = exactPlace(difference, passage, range.from, range.to, stayed);
+    return { kind: 'untouched', place, kept: 1, confidence: 1 };
+  }
+  const place = placeBetween(difference, range.from, range.to, stayed);
+  if (kept >= LEAST_KEPT) return { kind: 'reworded', place, kept, confidence: 0.5 + kept / 2 };
+  return replacedOutcome(difference, range.from, range.to, kept, place);
+}
+
+/** Pairs of words of the range that stayed in place. */
+function staying({ toB }: Difference, from: number, to: number): [number, number][] {
+  const pairs: [number, number][] = [];
+  for (let i = from; i < to; i++) if (toB[i] >= 0) pairs.push([i, toB[i]]);
+  return pairs;
+}
+
+function moveHolding({ moves }: Difference, from: number, to: number): Move | null {
+  let best: Move | null = null;
+  let most = 0;
+  for (const move of moves) {
+    const overlap = Math.min(to, move.toA) - Math.max(from, move.fromA);
+    if (overlap > most) {
+      most = overlap;
+      best = move;
+    }
+  }
+  return best;
+}
+
+function charsOf(words: Words, from: number, to: number): Span {
+  return { from: words.from[from], to: words.to[to - 1] };
+}
+
+/** Whether the passage reads the same, punctuation and capitals included. */
+function sameCharacters(
+  { a, b }: Difference,
+  passage: Span,
+  fromA: number,
+  toA: number,
+  stayed: readonly [number, number][],
+): boolean {
+  const firstB = stayed[0][1];
+  const lastB = stayed[stayed.length - 1][1];
+  if (lastB - firstB !== toA - 1 - fromA) return false;
+  const before = a.text.slice(passage.from, Math.max(passage.from, a.from[fromA]));
+  const after = a.text.slice(a.to[toA - 1], Math.max(passage.to, a.to[toA - 1]));
+  const textA = a.text.slice(a.from[fromA], a.to[toA - 1]);
+  const textB = b.text.slice(b.from[firstB], b.to[lastB]);
+  return (
+    textA === textB &&
+    b.text.slice(Math.max(0, b.from[firstB] - before.length), b.from[firstB]) === before &&
+    b.text.slice(b.to[lastB], b.to[lastB] + after.length) === after
+  );
+}
+
+function exactPlace(
+  { a, b }: Difference,
+  passage: Span,
+  fromA: number,
+  toA: number,
+  stayed: readonly [number, number][],
+): Span {
+  const first = b.from[stayed[0][1]] - (a.from[fromA] - passage.from);
+  const last = b.to[stayed[stayed.length - 1][1]] + (passage.to - a.to[toA - 1]);
+  return { from: Math.max(0, first), to: Math.min(b.text.length, last) };
+}
+
+/** The words of B that stand where the range stood: what stayed, and what came in beside or in place of the rest. */
+function placeBetween(difference: Difference, from: number, to: number, stayed: readonly [number, number][]): Span {
+  const { b, stretches } = difference;
+  let fromB = stayed.at(0)?.[1] ?? Infinity;
+  let toB = (stayed.at(-1)?.[1] ?? -1) + 1;
+  for (const s of stretches) {
+    const touches = s.fromA < to && s.toA > from;
+    const within = s.fromA === s.toA && s.fromA > from && s.fromA < to;
+    if (s.kind !== 'changed' || !(touches || within)) continue;
+    fromB = Math.min(fromB, s.fromB);
+    toB = Math.max(toB, s.toB);
+  }
+  if (toB > fromB) return charsOf(b, fromB, toB);
+  const gap = Number.isFinite(fromB) && fromB > 0 ? b.to[Math.min(fromB, b.to.length) - 1] : 0;
+  return { from: gap, to: gap };
+}
+
+function replacedOutcome(difference: Difference, from: number, to: number, kept: number, place: Span): Outcome {
+  const holding = difference.stretches.filter((s) => s.kind === 'changed' && s.fromA < to && s.toA > from);
+  const removed = holding.reduce((sum, s) => sum + s.toA - s.fromA, 0);
+  const added = holding.reduce((sum, s) => sum + unclaimed(difference, s), 0);
+  const size = to - from;
+  if (added === 0 || added * 4 < Math.min(size, removed)) {
+    const gap = { from: place.from, to: added === 0 ? place.from : place.to };
+    return { kind: 'gone', place: gap, kept, confidence: added === 0 ? 1 : 0.7 };
+  }
+  if (removed > WIDE_CHANGE * size + 12) return { kind: 'unsure', place, kept, confidence: 0.4 };
+  return { kind: 'reworded', place, kept, confidence: 0.5 };
+}
+
+/** Words that came in with a change and were not moved there from elsewhere. */
+function unclaimed({ moves }: Difference, stretch: Stretch): number {
+  let count = stretch.toB - stretch.fromB;
+  for (const move of moves) count -= Math.max(0, Math.min(stretch.toB, move.toB) - Math.max(stretch.fromB, move.fromB));
+  return Math.max(0, count);
+}
+
+/** A gap stays a gap: untouched while its neighbours still meet there, reworded where something came in. */
+function gapOutcome(difference: Difference, passage: Span): Outcome {
+  const { a, b, toB } = difference;
+  const after = wordRange(a, passage.from, passage.from + 1).from;
+  const left = after > 0 ? toB[after - 1] : -1;
+  const right = after < a.ids.length ? toB[after] : b.ids.length;
+  const gap = left >= 0 ? b.to[left] : right >= 0 && right < b.ids.length ? b.from[right] : 0;
+  const place = { from: gap, to: gap };
+  const leftHolds = after === 0 || left >= 0;
+  if (leftHolds && right >= 0 && right === left + 1) return { kind: 'untouched', place, kept: 1, confidence: 1 };
+  if (leftHolds && right >= 0) return { kind: 'reworded', place, kept: 1, confidence: 0.8 };
+  if (leftHolds || right >= 0) return { kind: 'reworded', place, kept: 0.5, confidence: 0.5 };
+  return { kind: 'gone', place, kept: 0, confidence: 0.6 };
+}

@@ -1,0 +1,217 @@
+import { describe, expect, it } from 'vitest';
+import { askList } from '../asks/ask-list.ts';
+import type { Outcome, OutcomeKind } from '../anchors/outcome.ts';
+import { assignmentState, lineOf, type LineInput } from '../line/stations.ts';
+import { asId, instantOf } from '../model/ids.ts';
+import { inReadingOrder, type Remark } from '../model/remark.ts';
+import type { Decision, Judgement, Query, Reading, Task } from '../model/work.ts';
+import { changeKindOf, planOrder, planTotals, taskTitleOf } from '../plan/tasks.ts';
+import { readingNeedMs, wordingMark } from '../reading/need.ts';
+import { tallyOf } from '../tally/tally.ts';
+import { answerOf } from './answered.ts';
+
+const remark = (id: string, more: Partial<Remark> = {}): Remark => ({
+  id: asId(id),
+  assignmentId: asId('a'),
+  attemptId: asId('t'),
+  markingId: asId('m'),
+  channel: 'passage',
+  author: { name: 'Dr Aune Keld', role: 'instructor' },
+  at: null,
+  kind: 'highlight',
+  color: null,
+  text: 'Say why. And when.',
+  criterionId: null,
+  target: { kind: 'whole' },
+  fileHash: null,
+  ...more,
+});
+const judgement = (decision: Decision | null, carry = false): Judgement => ({
+  remarkId: asId('r'),
+  assignmentId: asId('a'),
+  decision,
+  carry,
+  note: '',
+  stance: null,
+});
+const task = (id: string, more: Partial<Task> = {}): Task => ({
+  id: asId(id),
+  assignmentId: asId('a'),
+  title: id,
+  kind: 'sentence',
+  minutes: 10,
+  remarkIds: [asId('r')],
+  done: false,
+  rank: null,
+  touched: false,
+  ...more,
+});
+const query = (id: string, person: string, put: boolean): Query => ({
+  id: asId(id),
+  assignmentId: asId('a'),
+  remarkId: asId('r'),
+  person,
+  text: 'Why?',
+  putAt: put ? instantOf(0) : null,
+  touched: false,
+});
+const outcome = (kind: OutcomeKind): Outcome => ({ kind, place: { from: 0, to: 0 }, kept: 0.5, confidence: 1 });
+
+describe('answerOf', () => {
+  const r = remark('r');
+
+  it('wants a decision', () => {
+    expect(answerOf(r, undefined, [], [], null)).toEqual({ answered: false, because: 'undecided' });
+    expect(answerOf(r, judgement(null), [], [], null)).toEqual({ answered: false, because: 'undecided' });
+    expect(answerOf(r, judgement(null, true), [], [], null)).toEqual({ answered: true, by: 'carried' });
+  });
+
+  it('takes a task for done only when the passage shows it', () => {
+    const done = [task('t', { done: true })];
+    expect(answerOf(r, judgement('act'), done, [], outcome('untouched'))).toEqual({
+      answered: false,
+      because: 'ticked but untouched',
+    });
+    for (const kind of ['reworded', 'moved', 'gone', 'unsure'] as const)
+      expect(answerOf(r, judgement('act'), done, [], outcome(kind))).toEqual({ answered: true, by: 'changed' });
+    expect(answerOf(r, judgement('act'), done, [], null)).toEqual({ answered: true, by: 'done elsewhere' });
+    expect(answerOf(r, judgement('act'), [task('t'), ...done], [], outcome('gone'))).toEqual({
+      answered: false,
+      because: 'task open',
+    });
+    expect(answerOf(r, judgement('act'), [], [], null)).toEqual({ answered: false, because: 'no task' });
+  });
+
+  it('takes a query for an answer once it was put', () => {
+    expect(answerOf(r, judgement('ask'), [], [query('q', 'K', false)], null).answered).toBe(false);
+    expect(answerOf(r, judgement('ask'), [], [query('q', 'K', true)], null)).toEqual({ answered: true, by: 'asked' });
+    expect(answerOf(r, judgement('keep'), [], [], null)).toEqual({ answered: true, by: 'kept' });
+    expect(answerOf(r, judgement('decline'), [], [], null)).toEqual({ answered: true, by: 'declined' });
+  });
+});
+
+describe('reading and the tally', () => {
+  it('needs 0.6 s and a second for every four words', () => {
+    expect(readingNeedMs('')).toBe(600);
+    expect(readingNeedMs('Name it. Two studies.')).toBe(1600);
+  });
+
+  it('counts by channel, and as unread again what was reworded by its author', () => {
+    const remarks = [remark('r'), remark('s'), remark('o', { channel: 'overall' })];
+    const reading = (id: string, of: Remark): [string, Reading] => [
+      id,
+      { remarkId: asId(id), assignmentId: asId('a'), of: wordingMark(of), seenMs: 5000, read: true },
+    ];
+    const readings = new Map([reading('r', remarks[0]), reading('s', remark('s', { text: 'It said something else.' }))]);
+    const tally = tallyOf(remarks, readings, new Map([['o', judgement(null, true)]]), { passage: 2 });
+    expect(tally.byChannel).toEqual([
+      { channel: 'overall', received: 1, read: 0, decided: 1, announced: 0 },
+      { channel: 'passage', received: 2, read: 1, decided: 0, announced: 2 },
+    ]);
+    expect(tally).toMatchObject({ received: 3, read: 1, decided: 1 });
+  });
+
+  it('orders remarks down the pages, then criteria, then the whole', () => {
+    const at = (page: number, top: number) => ({ kind: 'point' as const, page, rect: [0, top - 10, 10, top] });
+    const order = inReadingOrder([
+      remark('whole'),
+      remark('criterion', { target: { kind: 'criterion', criterionId: asId('c') } }),
+      remark('low', { target: at(1, 100) }),
+      remark('next', { target: at(2, 700) }),
+      remark('high', { target: at(1, 600) }),
+    ]);
+    expect(order.map((r) => r.id)).toEqual(['high', 'low', 'next', 'criterion', 'whole']);
+  });
+});
+
+describe('plan', () => {
+  it('names a task by the first sentence and guesses its kind', () => {
+    expect(taskTitleOf(remark('r'))).toBe('Say why');
+    expect(taskTitleOf(remark('r', { text: `${'very '.repeat(40)}long` })).length).toBeLessThanOrEqual(92);
+    const words = (exact: string) => ({
+      kind: 'words' as const,
+      page: 1,
+      quads: [],
+      rect: [0, 0, 1, 1],
+      quote: { exact, prefix: '', suffix: '' },
+    });
+    expect(changeKindOf(remark('r', { kind: 'strikeout', target: words('of course') }))).toBe('mechanical');
+    expect(changeKindOf(remark('r', { target: words('of course') }))).toBe('sentence');
+    expect(changeKindOf(remark('r', { target: words('wet '.repeat(60)) }))).toBe('paragraph');
+    expect(changeKindOf(remark('r'))).toBe('paragraph');
+  });
+
+  it('proposes the best gain per minute, and keeps what was dragged', () => {
+    const behind = new Map([
+      ['r', 100],
+      ['s', 300],
+    ]);
+    const tasks = [
+      task('cheap', { minutes: 5 }),
+      task('rich', { remarkIds: [asId('s')], minutes: 10 }),
+      task('none', { remarkIds: [asId('q')] }),
+    ];
+    const planned = planOrder(tasks, behind);
+    expect(planned.map((p) => p.task.id)).toEqual(['rich', 'cheap', 'none']);
+    expect(planned.map((p) => p.gain)).toEqual([210, 70, null]);
+    const dragged = planOrder([...tasks, task('mine', { rank: 0 })], behind);
+    expect(dragged[0].task.id).toBe('mine');
+    expect(planTotals(planOrder([...tasks, task('ticked', { done: true })], behind))).toEqual({
+      done: 1,
+      minutesLeft: 25,
+      minutes: 35,
+      gain: 350,
+    });
+  });
+
+  it('lists what is to be asked by person, open ones first', () => {
+    const people = askList([query('1', 'Asked', true), query('2', 'Waiting', false), query('3', 'Asked', true)]);
+    expect(people.map((p) => [p.person, p.queries.length])).toEqual([
+      ['Waiting', 1],
+      ['Asked', 2],
+    ]);
+  });
+});
+
+describe('the line', () => {
+  const base: LineInput = {
+    received: 4,
+    read: 4,
+    decided: 2,
+    countByDecision: { act: 1, ask: 1, keep: 0, decline: 0, carry: 0 },
+    tasks: 1,
+    tasksDone: 0,
+    draftBegun: false,
+    unanswered: 2,
+    sent: false,
+    resubmittable: true,
+  };
+  const progress = (more: Partial<LineInput>) => lineOf({ ...base, ...more }).map((s) => s.progress);
+
+  it('tells how far each station is', () => {
+    expect(progress({})).toEqual(['done', 'begun', 'not begun', 'not begun', 'not begun', 'not begun']);
+    expect(progress({ sent: true, tasksDone: 1, draftBegun: true })).toEqual(
+      ['done', 'begun', 'done', 'done', 'done', 'done'],
+    );
+  });
+
+  it('asks nothing more of finished work', () => {
+    expect(progress({ resubmittable: false, tasks: 0 }).slice(2)).toEqual(Array(4).fill('not needed'));
+  });
+
+  it('reads the state from the facts', () => {
+    const facts = { opensAt: null, closesAt: 100, attemptsAllowed: 2, now: 50 };
+    const state = (more: object) => assignmentState({ ...facts, attempts: [], ...more }).kind;
+    expect(state({ opensAt: 60 })).toBe('not open yet');
+    expect(state({})).toBe('open, nothing sent');
+    expect(state({ attempts: [{ number: 1, marked: false }] })).toBe('waiting to be marked');
+    expect(state({ attempts: [{ number: 1, marked: true }] })).toBe('open for another attempt');
+    expect(state({ attempts: [{ number: 1, marked: true }], now: 100 })).toBe('finished');
+    const two = [
+      { number: 2, marked: false },
+      { number: 1, marked: true },
+    ];
+    expect(state({ attempts: two })).toBe('waiting again');
+    expect(state({ attempts: two.map((a) => ({ ...a, marked: true })) })).toBe('finished');
+  });
+});

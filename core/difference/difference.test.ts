@@ -1,0 +1,106 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { newVocabulary, wordsOf } from '../text/words.ts';
+import { countChanges, differenceOf } from './difference.ts';
+import { compareForReading } from './display.ts';
+import { matchWords } from './match.ts';
+
+const compare = (a: string, b: string) => {
+  const vocabulary = newVocabulary();
+  return differenceOf(wordsOf(a, vocabulary), wordsOf(b, vocabulary));
+};
+const shown = (a: string, b: string) =>
+  compareForReading(compare(a, b))
+    .passages.flat()
+    .map((p) => `${{ kept: '=', added: '+', removed: '-', 'moved here': '>', 'moved away': '<' }[p.kind]}${p.text}`);
+
+/** The length of a longest common subsequence, by the plain table. */
+function lcsLength(a: readonly number[], b: readonly number[]): number {
+  const table = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0));
+  for (let i = a.length - 1; i >= 0; i--)
+    for (let j = b.length - 1; j >= 0; j--)
+      table[i][j] = a[i] === b[j] ? table[i + 1][j + 1] + 1 : Math.max(table[i + 1][j], table[i][j + 1]);
+  return table[0][0];
+}
+
+describe('matchWords', () => {
+  const words = fc.array(fc.integer({ min: 0, max: 5 }), { maxLength: 40 });
+
+  it('pairs only equal words, in ascending order', () => {
+    fc.assert(
+      fc.property(words, words, (a, b) => {
+        let last = -1;
+        matchWords(Int32Array.from(a), Int32Array.from(b)).forEach((j, i) => {
+          if (j < 0) return;
+          expect(b[j]).toBe(a[i]);
+          expect(j).toBeGreaterThan(last);
+          last = j;
+        });
+      }),
+    );
+  });
+
+  it('keeps as many words as the longest common subsequence', () => {
+    fc.assert(
+      fc.property(words, words, (a, b) => {
+        const kept = matchWords(Int32Array.from(a), Int32Array.from(b)).filter((j) => j >= 0).length;
+        expect(kept).toBe(lcsLength(a, b));
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  it('keeps nearly as many in long texts, where it cuts at words that stand once', () => {
+    const a = Array.from({ length: 3000 }, (_, i) => (i * 7919) % 1009);
+    const b = a.flatMap((word, i) => (i % 11 === 0 ? [5000 + i] : i % 17 === 0 ? [] : [word]));
+    const kept = matchWords(Int32Array.from(a), Int32Array.from(b)).filter((j) => j >= 0).length;
+    expect(kept).toBeGreaterThanOrEqual(lcsLength(a, b) * 0.99);
+  });
+});
+
+describe('compareForReading', () => {
+  it('shows a word that came in', () => {
+    expect(shown('the bog is wet', 'the bog is very wet')).toEqual(['=the bog is', '+ very', '= wet']);
+  });
+
+  it('shows a changed comma between kept words', () => {
+    expect(shown('wet, and cold', 'wet and cold')).toEqual(['=wet', '-, ', '+ ', '=and cold']);
+  });
+
+  it('does not chop a rewritten sentence at chance words', () => {
+    const a = 'The dams hold. Everybody agrees that the drained bogs should be rewetted as soon as possible. It rained.';
+    const b = 'The dams hold. In the view of some authors one ought to block the old ditches before winter. It rained.';
+    expect(shown(a, b).length).toBe(4);
+  });
+
+  it('finds a moved sentence', () => {
+    const moved = 'The volunteers mended all five of the leaking dams within a fortnight.';
+    const a = `First we dug for days. ${moved} Then it rained on the hills and the valley for a week. At last the sun came out.`;
+    const b = `First we dug for days. Then it rained on the hills and the valley for a week. At last the sun came out. ${moved}`;
+    const kinds = new Set(compareForReading(compare(a, b)).passages.flat().map((p) => p.kind));
+    expect(kinds).toEqual(new Set(['kept', 'moved here', 'moved away']));
+  });
+
+  it('keeps every character of the newer and every word of both texts', () => {
+    const text = fc
+      .array(fc.constantFrom('bog', 'dam', 'the', 'rose', 'wet,', 'slowly.', 'N7', '\n'), { maxLength: 60 })
+      .map((words) => words.join(' ').replaceAll(' \n ', '\n'));
+    fc.assert(
+      fc.property(text, text, (a, b) => {
+        const difference = compare(a, b);
+        const pieces = compareForReading(difference).passages.flat();
+        const joined = (kinds: readonly string[]) =>
+          pieces
+            .filter((p) => kinds.includes(p.kind))
+            .map((p) => p.text)
+            .join('')
+            .replace(/\s+/g, '');
+        expect(joined(['kept', 'added', 'moved here'])).toBe(b.replace(/\s+/g, ''));
+        expect(joined(['kept', 'removed', 'moved away'])).toBe(a.replace(/\s+/g, ''));
+        const counts = countChanges(difference);
+        expect(counts.kept + counts.moved + counts.removed).toBe(difference.a.ids.length);
+        expect(counts.kept + counts.moved + counts.added).toBe(difference.b.ids.length);
+      }),
+    );
+  });
+});

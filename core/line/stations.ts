@@ -1,0 +1,70 @@
+import type { Decision } from '../model/work.ts';
+
+export const stations = ['read', 'decide', 'plan', 'revise', 'check', 'send'] as const;
+export type Station = (typeof stations)[number];
+
+/** Where an assignment stands as a whole; told in words on Arrivals and above the line. */
+export type AssignmentState =
+  | { readonly kind: 'not open yet' }
+  | { readonly kind: 'open, nothing sent' }
+  | { readonly kind: 'waiting to be marked' }
+  | { readonly kind: 'open for another attempt' }
+  | { readonly kind: 'finished' }
+  | { readonly kind: 'waiting again' };
+
+export interface LineInput {
+  readonly received: number;
+  readonly read: number;
+  readonly decided: number;
+  readonly countByDecision: Readonly<Record<Decision | 'carry', number>>;
+  readonly tasks: number;
+  readonly tasksDone: number;
+  readonly draftBegun: boolean;
+  readonly unanswered: number;
+  readonly sent: boolean;
+  readonly resubmittable: boolean;
+}
+
+export interface StationState {
+  readonly station: Station;
+  /** not needed: this assignment takes no other attempt, so nothing has to be done here. */
+  readonly progress: 'not begun' | 'begun' | 'done' | 'not needed';
+}
+
+function step(done: number, of: number): StationState['progress'] {
+  if (of > 0 && done >= of) return 'done';
+  return done > 0 ? 'begun' : 'not begun';
+}
+
+/** How far each station of an assignment is. */
+export function lineOf(input: LineInput): StationState[] {
+  const later = (progress: StationState['progress']): StationState['progress'] =>
+    input.resubmittable || input.sent || progress !== 'not begun' ? progress : 'not needed';
+  return [
+    { station: 'read', progress: input.received === 0 ? 'not needed' : step(input.read, input.received) },
+    { station: 'decide', progress: input.received === 0 ? 'not needed' : step(input.decided, input.received) },
+    { station: 'plan', progress: later(step(input.tasksDone, input.tasks)) },
+    { station: 'revise', progress: later(input.sent ? 'done' : input.draftBegun ? 'begun' : 'not begun') },
+    {
+      station: 'check',
+      progress: later(input.sent || (input.draftBegun && input.unanswered === 0) ? 'done' : 'not begun'),
+    },
+    { station: 'send', progress: later(input.sent ? 'done' : 'not begun') },
+  ];
+}
+
+/** The state of an assignment from its facts. Times are in milliseconds since 1970. */
+export function assignmentState(facts: {
+  readonly opensAt: number | null;
+  readonly closesAt: number | null;
+  readonly attemptsAllowed: number;
+  readonly attempts: readonly { readonly number: number; readonly marked: boolean }[];
+  readonly now: number;
+}): AssignmentState {
+  const latest = facts.attempts.toSorted((x, y) => x.number - y.number).at(-1);
+  if (latest === undefined)
+    return { kind: facts.opensAt !== null && facts.opensAt > facts.now ? 'not open yet' : 'open, nothing sent' };
+  if (!latest.marked) return { kind: latest.number > 1 ? 'waiting again' : 'waiting to be marked' };
+  const open = facts.closesAt !== null && facts.closesAt > facts.now && latest.number < facts.attemptsAllowed;
+  return { kind: open ? 'open for another attempt' : 'finished' };
+}

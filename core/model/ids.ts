@@ -1,0 +1,57 @@
+import * as v from 'valibot';
+
+/** A string that stands for one kind of thing and can't be taken for another. */
+function idSchema<const Name extends string>(name: Name) {
+  return v.pipe(v.string(), v.minLength(1), v.maxLength(200), v.brand(name));
+}
+
+export const CourseId = idSchema('CourseId');
+export type CourseId = v.InferOutput<typeof CourseId>;
+export const AssignmentId = idSchema('AssignmentId');
+export type AssignmentId = v.InferOutput<typeof AssignmentId>;
+export const RubricId = idSchema('RubricId');
+export type RubricId = v.InferOutput<typeof RubricId>;
+export const CriterionId = idSchema('CriterionId');
+export type CriterionId = v.InferOutput<typeof CriterionId>;
+export const AttemptId = idSchema('AttemptId');
+export type AttemptId = v.InferOutput<typeof AttemptId>;
+export const MarkingId = idSchema('MarkingId');
+export type MarkingId = v.InferOutput<typeof MarkingId>;
+export const RemarkId = idSchema('RemarkId');
+export type RemarkId = v.InferOutput<typeof RemarkId>;
+export const TaskId = idSchema('TaskId');
+export type TaskId = v.InferOutput<typeof TaskId>;
+export const QueryId = idSchema('QueryId');
+export type QueryId = v.InferOutput<typeof QueryId>;
+export const DraftId = idSchema('DraftId');
+export type DraftId = v.InferOutput<typeof DraftId>;
+export const VersionId = idSchema('VersionId');
+export type VersionId = v.InferOutput<typeof VersionId>;
+export const SubmissionId = idSchema('SubmissionId');
+export type SubmissionId = v.InferOutput<typeof SubmissionId>;
+
+/** The SHA-256 of a file's bytes, 64 lower-case hexadecimal digits. */
+export const FileHash = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/), v.brand('FileHash'));
+export type FileHash = v.InferOutput<typeof FileHash>;
+
+/** A moment in UTC, ISO 8601 with milliseconds and Z. */
+export const Instant = v.pipe(
+  v.string(),
+  v.regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/),
+  v.brand('Instant'),
+);
+export type Instant = v.InferOutput<typeof Instant>;
+
+/** Points as the school wrote them: digits, perhaps a decimal point; never a float. */
+export const DecimalString = v.pipe(v.string(), v.regex(/^-?\d{1,12}(\.\d{1,6})?$/), v.brand('DecimalString'));
+export type DecimalString = v.InferOutput<typeof DecimalString>;
+
+/** The moment `epochMs` milliseconds after 1970 began, UTC. */
+export function instantOf(epochMs: number): Instant {
+  return new Date(epochMs).toISOString() as Instant;
+}
+
+/** Makes an id of the wanted kind from a text that is known to be one. */
+export function asId<Id extends string>(text: string): Id {
+  return text as Id;
+}

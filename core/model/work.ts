@@ -1,0 +1,147 @@
+import * as v from 'valibot';
+import {
+  AssignmentId,
+  AttemptId,
+  DraftId,
+  FileHash,
+  Instant,
+  QueryId,
+  RemarkId,
+  SubmissionId,
+  TaskId,
+  VersionId,
+} from './ids.ts';
+import { Receipt } from './facts.ts';
+
+/** What the student read, decided, wrote and sent. Only the workspace's commands change it. */
+
+/** Time spent on a remark and whether it counts as read. `of` tells for which wording of the remark. */
+export const Reading = v.object({
+  remarkId: RemarkId,
+  assignmentId: AssignmentId,
+  of: v.string(),
+  seenMs: v.number(),
+  read: v.boolean(),
+});
+export type Reading = v.InferOutput<typeof Reading>;
+
+export const decisions = ['act', 'ask', 'keep', 'decline'] as const;
+export const Decision = v.picklist(decisions);
+export type Decision = v.InferOutput<typeof Decision>;
+
+export const stances = [
+  'must-fix',
+  'fix',
+  'polish',
+  'praise',
+  'advice',
+  'question',
+  'pointer',
+  'note',
+] as const;
+export const Stance = v.picklist(stances);
+export type Stance = v.InferOutput<typeof Stance>;
+
+/** What the student made of one remark. */
+export const Judgement = v.object({
+  remarkId: RemarkId,
+  assignmentId: AssignmentId,
+  decision: v.nullable(Decision),
+  carry: v.boolean(),
+  note: v.string(),
+  /** What the remark says, as the student sees it; null while nobody has said. */
+  stance: v.nullable(Stance),
+});
+export type Judgement = v.InferOutput<typeof Judgement>;
+
+export const changeKinds = ['mechanical', 'sentence', 'paragraph', 'structure', 'research'] as const;
+export const ChangeKind = v.picklist(changeKinds);
+export type ChangeKind = v.InferOutput<typeof ChangeKind>;
+
+export const Task = v.object({
+  id: TaskId,
+  assignmentId: AssignmentId,
+  title: v.string(),
+  kind: ChangeKind,
+  minutes: v.number(),
+  remarkIds: v.array(RemarkId),
+  done: v.boolean(),
+  /** Where the student dragged it; null: in the proposed order. */
+  rank: v.nullable(v.number()),
+  /** Whether the student changed anything of it since it was made. */
+  touched: v.boolean(),
+});
+export type Task = v.InferOutput<typeof Task>;
+
+/** Something to be asked of somebody. */
+export const Query = v.object({
+  id: QueryId,
+  assignmentId: AssignmentId,
+  remarkId: RemarkId,
+  person: v.string(),
+  text: v.string(),
+  /** When the student said that it was asked; null while it waits. */
+  putAt: v.nullable(Instant),
+  touched: v.boolean(),
+});
+export type Query = v.InferOutput<typeof Query>;
+
+/** The editor's document, in the form of `schema`. */
+export const DraftContent = v.object({ schema: v.literal(1), doc: v.record(v.string(), v.unknown()) });
+export type DraftContent = v.InferOutput<typeof DraftContent>;
+
+/** The text a student is writing towards one attempt to come. */
+export const Draft = v.object({
+  id: DraftId,
+  assignmentId: AssignmentId,
+  attemptNumber: v.number(),
+  /** The marked paper that it started from. */
+  startedFrom: FileHash,
+  content: DraftContent,
+  headVersionId: v.nullable(VersionId),
+  savedAt: Instant,
+});
+export type Draft = v.InferOutput<typeof Draft>;
+
+/** A snapshot that never changes. */
+export const Version = v.object({
+  id: VersionId,
+  draftId: DraftId,
+  assignmentId: AssignmentId,
+  parentId: v.nullable(VersionId),
+  at: Instant,
+  why: v.picklist(['started', 'before a file came in', 'brought in', 'sent', 'taken back']),
+  content: DraftContent,
+  /** The file it was brought in from or sent as; null for one that was only written here. */
+  fileHash: v.nullable(FileHash),
+});
+export type Version = v.InferOutput<typeof Version>;
+
+/** A handing-in on its way or arrived. Its id is the idempotency key. */
+export const Submission = v.object({
+  id: SubmissionId,
+  assignmentId: AssignmentId,
+  versionId: VersionId,
+  note: v.string(),
+  paper: v.object({ name: v.string(), hash: FileHash }),
+  response: v.object({ name: v.string(), hash: FileHash }),
+  at: Instant,
+  state: v.variant('kind', [
+    v.object({ kind: v.literal('waiting to go') }),
+    v.object({ kind: v.literal('refused'), reason: v.string() }),
+    v.object({ kind: v.literal('received'), attemptId: AttemptId, receipt: Receipt }),
+  ]),
+});
+export type Submission = v.InferOutput<typeof Submission>;
+
+/** A file that is kept: what is known of it beside its bytes. */
+export const StoredFile = v.object({
+  hash: FileHash,
+  name: v.string(),
+  mediaType: v.string(),
+  size: v.number(),
+  cameAt: Instant,
+  origin: v.picklist(['desk', 'dropped', 'written']),
+  assignmentId: v.nullable(AssignmentId),
+});
+export type StoredFile = v.InferOutput<typeof StoredFile>;

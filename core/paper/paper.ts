@@ -1,0 +1,42 @@
+import { normaliseText } from '../text/normalise.ts';
+
+/** A paragraph, heading or list item. `level` is 1 to 6 for headings and 0 otherwise. */
+export interface Block {
+  readonly kind: 'heading' | 'paragraph' | 'item';
+  readonly level: number;
+  readonly text: string;
+}
+
+/** A paper as text: its blocks, and all of them joined by line feeds. Offsets are UTF-16 units of `text`. */
+export interface Paper {
+  readonly blocks: readonly Block[];
+  readonly text: string;
+  /** The offset in `text` at which each block begins. */
+  readonly starts: readonly number[];
+}
+
+/** Joins blocks to a paper. Each block's text is normalised; empty ones are left out. */
+export function paperOf(blocks: readonly Block[]): Paper {
+  const kept = blocks
+    .map((block) => ({ ...block, text: normaliseText(block.text) }))
+    .filter((block) => block.text !== '');
+  const starts: number[] = [];
+  let at = 0;
+  for (const block of kept) {
+    starts.push(at);
+    at += block.text.length + 1;
+  }
+  return { blocks: kept, text: kept.map((b) => b.text).join('\n'), starts };
+}
+
+/** The index of the block that holds `offset`; the last one for an offset past the end. */
+export function blockAt(paper: Paper, offset: number): number {
+  let low = 0;
+  let high = paper.starts.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (paper.starts[middle] <= offset) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}

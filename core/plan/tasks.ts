@@ -1,0 +1,81 @@
+import type { Remark } from '../model/remark.ts';
+import { quotedWords } from '../model/remark.ts';
+import type { ChangeKind, Task } from '../model/work.ts';
+import { countWords } from '../text/words.ts';
+
+/** Minutes that a change of each kind is taken to need, until the student's own record says better. */
+export const MINUTES_BY_KIND: Readonly<Record<ChangeKind, number>> = {
+  mechanical: 5,
+  sentence: 10,
+  paragraph: 25,
+  structure: 60,
+  research: 90,
+};
+
+/** The chance that a change wins the points behind its remarks, until the student's own record says better. */
+export const CHANCE = 0.7;
+
+const TITLE_CHARACTERS = 90;
+/** Marks that ask for one stroke. */
+const MECHANICAL_WORDS = 12;
+/** A passage longer than a long sentence asks for work on its paragraph. */
+const SENTENCE_WORDS = 40;
+
+/** What kind of change a remark asks for, guessed from its mark and the length of its passage; the student corrects it. */
+export function changeKindOf(remark: Remark): ChangeKind {
+  const exact = quotedWords(remark);
+  if (exact === null) return 'paragraph';
+  const words = countWords(exact);
+  if (remark.kind === 'strikeout' && words <= MECHANICAL_WORDS * 2) return 'mechanical';
+  return words <= SENTENCE_WORDS ? 'sentence' : 'paragraph';
+}
+
+/** A task's first title: the first sentence of the remark, cut at a word where it is long. */
+export function taskTitleOf(remark: Remark): string {
+  const text = remark.text.trim();
+  const sentence = /^.+?[.!?](?=\s|$)/s.exec(text)?.[0] ?? text;
+  const title = sentence.replace(/[.\s]+$/, '');
+  if (title.length <= TITLE_CHARACTERS) return title;
+  const cut = title.slice(0, TITLE_CHARACTERS);
+  return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), 20))} …`;
+}
+
+/** A task with what is computed for it. Gains are in hundredths of a point. */
+export interface PlannedTask {
+  readonly task: Task;
+  /** Points behind its remarks; null where none of them has points. */
+  readonly behind: number | null;
+  /** chance × behind, rounded half up. */
+  readonly gain: number | null;
+}
+
+/**
+ * Tasks in the order to do them: those that the student placed, by rank; then the others, best gain per minute first.
+ * @param behindByRemark hundredths of a point behind each remark
+ */
+export function planOrder(tasks: readonly Task[], behindByRemark: ReadonlyMap<string, number>): PlannedTask[] {
+  const planned = tasks.map((task) => {
+    const shares = task.remarkIds.flatMap((id) => behindByRemark.get(id) ?? []);
+    const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
+    return { task, behind, gain: behind === null ? null : Math.round(behind * CHANCE) };
+  });
+  const perMinute = ({ task, gain }: PlannedTask) => (gain ?? 0) / Math.max(1, task.minutes);
+  return planned.sort((x, y) => {
+    if (x.task.rank !== null && y.task.rank !== null) return x.task.rank - y.task.rank;
+    if (x.task.rank !== null) return -1;
+    if (y.task.rank !== null) return 1;
+    return perMinute(y) - perMinute(x) || (x.task.id < y.task.id ? -1 : 1);
+  });
+}
+
+/** Sums over tasks: minutes and hundredths of a point, of those not done and of all. */
+export function planTotals(planned: readonly PlannedTask[]) {
+  const sum = (of: (p: PlannedTask) => number, list: readonly PlannedTask[]) => list.reduce((t, p) => t + of(p), 0);
+  const open = planned.filter((p) => !p.task.done);
+  return {
+    done: planned.length - open.length,
+    minutesLeft: sum((p) => p.task.minutes, open),
+    minutes: sum((p) => p.task.minutes, planned),
+    gain: sum((p) => p.gain ?? 0, planned),
+  };
+}

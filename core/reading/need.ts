@@ -1,0 +1,21 @@
+import type { Remark } from '../model/remark.ts';
+import { countWords } from '../text/words.ts';
+
+const GLANCE_MS = 600;
+const MS_PER_WORD = 250;
+
+/** How long a remark has to be in view to count as read: 0.6 s, and a second for every four words. */
+export function readingNeedMs(text: string): number {
+  return GLANCE_MS + MS_PER_WORD * countWords(text);
+}
+
+/**
+ * A mark of what a remark says and where. A reading holds for this wording only: when text, target or criterion change,
+ * the remark is unread again. FNV-1a, 32 bits.
+ */
+export function wordingMark(remark: Remark): string {
+  const said = JSON.stringify([remark.text, remark.target, remark.criterionId]);
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193);
+  return (hash >>> 0).toString(16).padStart(8, '0');
+}

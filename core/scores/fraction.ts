@@ -1,0 +1,66 @@
+import type { DecimalString } from '../model/ids.ts';
+
+/** An exact rational number; the denominator is positive and the fraction is in lowest terms. */
+export interface Fraction {
+  readonly n: bigint;
+  readonly d: bigint;
+}
+
+export const ZERO: Fraction = { n: 0n, d: 1n };
+
+function fraction(n: bigint, d: bigint): Fraction {
+  let x = n < 0n ? -n : n;
+  let y = d < 0n ? -d : d;
+  while (y !== 0n) [x, y] = [y, x % y];
+  const divisor = (d < 0n ? -1n : 1n) * (x === 0n ? 1n : x);
+  return { n: n / divisor, d: d / divisor };
+}
+
+export function fromDecimal(decimal: DecimalString): Fraction {
+  const [whole, part = ''] = decimal.split('.');
+  return fraction(BigInt(whole + part), 10n ** BigInt(part.length));
+}
+
+export function add(x: Fraction, y: Fraction): Fraction {
+  return fraction(x.n * y.d + y.n * x.d, x.d * y.d);
+}
+export function subtract(x: Fraction, y: Fraction): Fraction {
+  return fraction(x.n * y.d - y.n * x.d, x.d * y.d);
+}
+export function multiply(x: Fraction, y: Fraction): Fraction {
+  return fraction(x.n * y.n, x.d * y.d);
+}
+/** Throws on division by zero: a caller must not get there. */
+export function divide(x: Fraction, y: Fraction): Fraction {
+  if (y.n === 0n) throw new RangeError(`division of ${x.n}/${x.d} by zero`);
+  return fraction(x.n * y.d, x.d * y.n);
+}
+export function compare(x: Fraction, y: Fraction): number {
+  const difference = x.n * y.d - y.n * x.d;
+  return difference < 0n ? -1 : difference > 0n ? 1 : 0;
+}
+export function larger(x: Fraction, y: Fraction): Fraction {
+  return compare(x, y) >= 0 ? x : y;
+}
+export function smaller(x: Fraction, y: Fraction): Fraction {
+  return compare(x, y) <= 0 ? x : y;
+}
+
+/** Rounded half up (away from zero for negative numbers) to `places` decimal places, trailing zeros left off. */
+export function toShown(x: Fraction, places: number): string {
+  const scale = 10n ** BigInt(places);
+  const sign = x.n < 0n ? '-' : '';
+  const absolute = x.n < 0n ? -x.n : x.n;
+  const rounded = (2n * absolute * scale + x.d) / (2n * x.d);
+  const digits = rounded.toString().padStart(places + 1, '0');
+  const whole = digits.slice(0, digits.length - places);
+  const part = digits.slice(digits.length - places).replace(/0+$/, '');
+  return (rounded === 0n ? '' : sign) + whole + (part === '' ? '' : `.${part}`);
+}
+
+/** In whole hundredths, rounded half up. */
+export function toHundredths(x: Fraction): number {
+  const absolute = x.n < 0n ? -x.n : x.n;
+  const rounded = Number((200n * absolute + x.d) / (2n * x.d));
+  return x.n < 0n ? -rounded : rounded;
+}

@@ -1,0 +1,14 @@
+import { defineConfig } from 'vite';
+
+/** The server, the demo's builder and the picture-taker: bundled for Node into dist/server. */
+export default defineConfig({
+  build: {
+    ssr: true,
+    outDir: 'dist/server',
+    emptyOutDir: true,
+    target: 'node20',
+    rollupOptions: {
+      input: { main: 'demo/main.ts', 'take-screenshots': 'e2e/take-screenshots.ts' },
+    },
+  },
+});
