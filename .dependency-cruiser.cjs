@@ -34,7 +34,12 @@ module.exports = {
       from: { path: '^app/(shared|workspace|workers|words)/' },
       to: { path: '^app/places/' },
     },
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -1,8 +1,8 @@
 import type { TextQuote } from '../model/remark.ts';
-import { normaliseText } from '../text/normalise.ts';
 
 /** Characters of context that a quotation keeps on either side. */
-export const CONTEXT_CHARACTERS = 32;
+const CONTEXT_CHARACTERS = 32;
+const WHITE_SPACE = /\s/;
 
 /** A place in a text, in UTF-16 units; from equals to for a gap between words. */
 export interface Span {
@@ -19,21 +19,40 @@ export function quoteOf(text: string, span: Span): TextQuote {
   };
 }
 
+/** A text without its white space, and for each character left where it stood. */
+export interface Squeezed {
+  readonly text: string;
+  readonly at: readonly number[];
+}
+
+export function squeeze(text: string): Squeezed {
+  const at: number[] = [];
+  const kept: string[] = [];
+  for (let i = 0; i < text.length; i++)
+    if (!WHITE_SPACE.test(text[i])) {
+      kept.push(text[i]);
+      at.push(i);
+    }
+  return { text: kept.join(''), at };
+}
+
 /**
- * Where a quotation stands in a text, white space and Unicode form set aside; null where it doesn't. Of several places
- * the one whose context agrees best is taken, and among equals the one nearest to `near`.
+ * Where a quotation stands in a text, white space set aside; null where it doesn't. Of several places the one whose
+ * context agrees best is taken, and among equals the one nearest to the offset `near`.
  */
-export function locateQuote(text: string, quote: TextQuote, near: number): Span | null {
-  const exact = normaliseText(quote.exact);
+export function locateQuote(text: Squeezed, quote: TextQuote, near: number): Span | null {
+  const exact = squeeze(quote.exact.normalize('NFKC')).text;
   if (exact === '') return null;
-  const flat = text.replaceAll('\n', ' ');
+  const prefix = squeeze(quote.prefix).text;
+  const suffix = squeeze(quote.suffix).text;
   let best: { span: Span; score: number; distance: number } | null = null;
-  for (let from = flat.indexOf(exact); from >= 0; from = flat.indexOf(exact, from + 1)) {
-    const span = { from, to: from + exact.length };
+  for (let i = text.text.indexOf(exact); i >= 0; i = text.text.indexOf(exact, i + 1)) {
+    const last = i + exact.length;
+    const span = { from: text.at[i], to: text.at[last - 1] + 1 };
     const score =
-      commonEnd(flat.slice(0, from).trimEnd(), normaliseText(quote.prefix)) +
-      commonStart(flat.slice(span.to).trimStart(), normaliseText(quote.suffix));
-    const distance = Math.abs(from - near);
+      commonEnd(text.text.slice(Math.max(0, i - prefix.length), i), prefix) +
+      commonStart(text.text.slice(last, last + suffix.length), suffix);
+    const distance = Math.abs(span.from - near);
     if (best === null || score > best.score || (score === best.score && distance < best.distance))
       best = { span, score, distance };
   }

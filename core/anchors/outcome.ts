@@ -142,7 +142,12 @@ function exactPlace(
 }
 
 /** The words of B that stand where the range stood: what stayed, and what came in beside or in place of the rest. */
-function placeBetween(difference: Difference, from: number, to: number, stayed: readonly [number, number][]): Span {
+function placeBetween(
+  difference: Difference,
+  from: number,
+  to: number,
+  stayed: readonly [number, number][],
+): Span {
   const { b, stretches } = difference;
   let fromB = stayed.at(0)?.[1] ?? Infinity;
   let toB = (stayed.at(-1)?.[1] ?? -1) + 1;
@@ -158,7 +163,13 @@ function placeBetween(difference: Difference, from: number, to: number, stayed: 
   return { from: gap, to: gap };
 }
 
-function replacedOutcome(difference: Difference, from: number, to: number, kept: number, place: Span): Outcome {
+function replacedOutcome(
+  difference: Difference,
+  from: number,
+  to: number,
+  kept: number,
+  place: Span,
+): Outcome {
   const holding = difference.stretches.filter((s) => s.kind === 'changed' && s.fromA < to && s.toA > from);
   const removed = holding.reduce((sum, s) => sum + s.toA - s.fromA, 0);
   const added = holding.reduce((sum, s) => sum + unclaimed(difference, s), 0);
@@ -174,7 +185,8 @@ function replacedOutcome(difference: Difference, from: number, to: number, kept:
 /** Words that came in with a change and were not moved there from elsewhere. */
 function unclaimed({ moves }: Difference, stretch: Stretch): number {
   let count = stretch.toB - stretch.fromB;
-  for (const move of moves) count -= Math.max(0, Math.min(stretch.toB, move.toB) - Math.max(stretch.fromB, move.fromB));
+  for (const move of moves)
+    count -= Math.max(0, Math.min(stretch.toB, move.toB) - Math.max(stretch.fromB, move.fromB));
   return Math.max(0, count);
 }
 
@@ -187,7 +199,8 @@ function gapOutcome(difference: Difference, passage: Span): Outcome {
   const gap = left >= 0 ? b.to[left] : right >= 0 && right < b.ids.length ? b.from[right] : 0;
   const place = { from: gap, to: gap };
   const leftHolds = after === 0 || left >= 0;
-  if (leftHolds && right >= 0 && right === left + 1) return { kind: 'untouched', place, kept: 1, confidence: 1 };
+  if (leftHolds && right >= 0 && right === left + 1)
+    return { kind: 'untouched', place, kept: 1, confidence: 1 };
   if (leftHolds && right >= 0) return { kind: 'reworded', place, kept: 1, confidence: 0.8 };
   if (leftHolds || right >= 0) return { kind: 'reworded', place, kept: 0.5, confidence: 0.5 };
   return { kind: 'gone', place, kept: 0, confidence: 0.6 };

@@ -12,5 +12,7 @@ export function askList(queries: readonly Query[]): AskedPerson[] {
   const open = (list: readonly Query[]) => list.some((query) => query.putAt === null);
   return [...byPerson]
     .map(([person, list]) => ({ person, queries: list }))
-    .sort((x, y) => Number(open(y.queries)) - Number(open(x.queries)) || x.person.localeCompare(y.person, 'en'));
+    .sort(
+      (x, y) => Number(open(y.queries)) - Number(open(x.queries)) || x.person.localeCompare(y.person, 'en'),
+    );
 }

@@ -55,7 +55,12 @@ const query = (id: string, person: string, put: boolean): Query => ({
   putAt: put ? instantOf(0) : null,
   touched: false,
 });
-const outcome = (kind: OutcomeKind): Outcome => ({ kind, place: { from: 0, to: 0 }, kept: 0.5, confidence: 1 });
+const outcome = (kind: OutcomeKind): Outcome => ({
+  kind,
+  place: { from: 0, to: 0 },
+  kept: 0.5,
+  confidence: 1,
+});
 
 describe('answerOf', () => {
   const r = remark('r');
@@ -73,7 +78,10 @@ describe('answerOf', () => {
       because: 'ticked but untouched',
     });
     for (const kind of ['reworded', 'moved', 'gone', 'unsure'] as const)
-      expect(answerOf(r, judgement('act'), done, [], outcome(kind))).toEqual({ answered: true, by: 'changed' });
+      expect(answerOf(r, judgement('act'), done, [], outcome(kind))).toEqual({
+        answered: true,
+        by: 'changed',
+      });
     expect(answerOf(r, judgement('act'), done, [], null)).toEqual({ answered: true, by: 'done elsewhere' });
     expect(answerOf(r, judgement('act'), [task('t'), ...done], [], outcome('gone'))).toEqual({
       answered: false,
@@ -84,7 +92,10 @@ describe('answerOf', () => {
 
   it('takes a query for an answer once it was put', () => {
     expect(answerOf(r, judgement('ask'), [], [query('q', 'K', false)], null).answered).toBe(false);
-    expect(answerOf(r, judgement('ask'), [], [query('q', 'K', true)], null)).toEqual({ answered: true, by: 'asked' });
+    expect(answerOf(r, judgement('ask'), [], [query('q', 'K', true)], null)).toEqual({
+      answered: true,
+      by: 'asked',
+    });
     expect(answerOf(r, judgement('keep'), [], [], null)).toEqual({ answered: true, by: 'kept' });
     expect(answerOf(r, judgement('decline'), [], [], null)).toEqual({ answered: true, by: 'declined' });
   });
@@ -102,7 +113,10 @@ describe('reading and the tally', () => {
       id,
       { remarkId: asId(id), assignmentId: asId('a'), of: wordingMark(of), seenMs: 5000, read: true },
     ];
-    const readings = new Map([reading('r', remarks[0]), reading('s', remark('s', { text: 'It said something else.' }))]);
+    const readings = new Map([
+      reading('r', remarks[0]),
+      reading('s', remark('s', { text: 'It said something else.' })),
+    ]);
     const tally = tallyOf(remarks, readings, new Map([['o', judgement(null, true)]]), { passage: 2 });
     expect(tally.byChannel).toEqual([
       { channel: 'overall', received: 1, read: 0, decided: 1, announced: 0 },
@@ -112,7 +126,11 @@ describe('reading and the tally', () => {
   });
 
   it('orders remarks down the pages, then criteria, then the whole', () => {
-    const at = (page: number, top: number) => ({ kind: 'point' as const, page, rect: [0, top - 10, 10, top] });
+    const at = (page: number, top: number) => ({
+      kind: 'point' as const,
+      page,
+      rect: [0, top - 10, 10, top],
+    });
     const order = inReadingOrder([
       remark('whole'),
       remark('criterion', { target: { kind: 'criterion', criterionId: asId('c') } }),
@@ -165,7 +183,11 @@ describe('plan', () => {
   });
 
   it('lists what is to be asked by person, open ones first', () => {
-    const people = askList([query('1', 'Asked', true), query('2', 'Waiting', false), query('3', 'Asked', true)]);
+    const people = askList([
+      query('1', 'Asked', true),
+      query('2', 'Waiting', false),
+      query('3', 'Asked', true),
+    ]);
     expect(people.map((p) => [p.person, p.queries.length])).toEqual([
       ['Waiting', 1],
       ['Asked', 2],
@@ -190,9 +212,14 @@ describe('the line', () => {
 
   it('tells how far each station is', () => {
     expect(progress({})).toEqual(['done', 'begun', 'not begun', 'not begun', 'not begun', 'not begun']);
-    expect(progress({ sent: true, tasksDone: 1, draftBegun: true })).toEqual(
-      ['done', 'begun', 'done', 'done', 'done', 'done'],
-    );
+    expect(progress({ sent: true, tasksDone: 1, draftBegun: true })).toEqual([
+      'done',
+      'begun',
+      'done',
+      'done',
+      'done',
+      'done',
+    ]);
   });
 
   it('asks nothing more of finished work', () => {

@@ -3,7 +3,10 @@ import type { Remark } from '../model/remark.ts';
 import type { Judgement, Query, Task } from '../model/work.ts';
 
 export type Answer =
-  | { readonly answered: true; readonly by: 'changed' | 'done elsewhere' | 'declined' | 'kept' | 'asked' | 'carried' }
+  | {
+      readonly answered: true;
+      readonly by: 'changed' | 'done elsewhere' | 'declined' | 'kept' | 'asked' | 'carried';
+    }
   | {
       readonly answered: false;
       readonly because: 'undecided' | 'not asked yet' | 'task open' | 'ticked but untouched' | 'no task';

@@ -12,7 +12,10 @@ const compare = (a: string, b: string) => {
 const shown = (a: string, b: string) =>
   compareForReading(compare(a, b))
     .passages.flat()
-    .map((p) => `${{ kept: '=', added: '+', removed: '-', 'moved here': '>', 'moved away': '<' }[p.kind]}${p.text}`);
+    .map(
+      (p) =>
+        `${{ kept: '=', added: '+', removed: '-', 'moved here': '>', 'moved away': '<' }[p.kind]}${p.text}`,
+    );
 
 /** The length of a longest common subsequence, by the plain table. */
 function lcsLength(a: readonly number[], b: readonly number[]): number {
@@ -68,8 +71,10 @@ describe('compareForReading', () => {
   });
 
   it('does not chop a rewritten sentence at chance words', () => {
-    const a = 'The dams hold. Everybody agrees that the drained bogs should be rewetted as soon as possible. It rained.';
-    const b = 'The dams hold. In the view of some authors one ought to block the old ditches before winter. It rained.';
+    const a =
+      'The dams hold. Everybody agrees that the drained bogs should be rewetted as soon as possible. It rained.';
+    const b =
+      'The dams hold. In the view of some authors one ought to block the old ditches before winter. It rained.';
     expect(shown(a, b).length).toBe(4);
   });
 
@@ -77,7 +82,11 @@ describe('compareForReading', () => {
     const moved = 'The volunteers mended all five of the leaking dams within a fortnight.';
     const a = `First we dug for days. ${moved} Then it rained on the hills and the valley for a week. At last the sun came out.`;
     const b = `First we dug for days. Then it rained on the hills and the valley for a week. At last the sun came out. ${moved}`;
-    const kinds = new Set(compareForReading(compare(a, b)).passages.flat().map((p) => p.kind));
+    const kinds = new Set(
+      compareForReading(compare(a, b))
+        .passages.flat()
+        .map((p) => p.kind),
+    );
     expect(kinds).toEqual(new Set(['kept', 'moved here', 'moved away']));
   });
 

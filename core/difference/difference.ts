@@ -56,7 +56,7 @@ function stretchesOf(toB: Int32Array, lengthA: number, lengthB: number): Stretch
 
 /** Makes a rewritten sentence one change: takes out short runs that agree by chance between larger changes. */
 function dropCoincidences(toB: Int32Array, lengthA: number, lengthB: number): void {
-  for (let changed = true; changed; ) {
+  for (let changed = true; changed;) {
     changed = false;
     const stretches = stretchesOf(toB, lengthA, lengthB);
     for (let s = 1; s + 1 < stretches.length; s++) {
@@ -77,7 +77,12 @@ function largerSide(stretch: Stretch): number {
 }
 
 /** How many words were kept in place, moved, added and removed. kept + moved + removed = words of A. */
-export function countChanges(difference: Difference): { kept: number; moved: number; added: number; removed: number } {
+export function countChanges(difference: Difference): {
+  kept: number;
+  moved: number;
+  added: number;
+  removed: number;
+} {
   let kept = 0;
   for (const j of difference.toB) if (j >= 0) kept++;
   let moved = 0;

@@ -11,7 +11,12 @@ export type Passage = readonly Piece[];
 
 export interface Comparison {
   readonly passages: readonly Passage[];
-  readonly counts: { readonly kept: number; readonly moved: number; readonly added: number; readonly removed: number };
+  readonly counts: {
+    readonly kept: number;
+    readonly moved: number;
+    readonly added: number;
+    readonly removed: number;
+  };
 }
 
 /**

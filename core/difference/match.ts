@@ -19,7 +19,9 @@ export function matchWords(a: Int32Array, b: Int32Array): Int32Array {
     while (fromA < toA && fromB < toB2 && a[toA - 1] === b[toB2 - 1]) toB[--toA] = --toB2;
     if (fromA === toA || fromB === toB2) continue;
     const cuts =
-      toA - fromA > SHORT_STRETCH || toB2 - fromB > SHORT_STRETCH ? uniqueCuts(a, b, fromA, toA, fromB, toB2) : [];
+      toA - fromA > SHORT_STRETCH || toB2 - fromB > SHORT_STRETCH
+        ? uniqueCuts(a, b, fromA, toA, fromB, toB2)
+        : [];
     if (cuts.length > 0) {
       for (const [atA, atB] of cuts) {
         stack.push([fromA, atA, fromB, atB]);
@@ -51,7 +53,8 @@ function uniqueCuts(a: Int32Array, b: Int32Array, fromA: number, toA: number, fr
   const pairs: [number, number][] = [];
   for (let i = fromA; i < toA - 1; i++) {
     const j = inB.get(a[i]);
-    if (inA.get(a[i]) === i && j !== undefined && j >= 0 && j < toB - 1 && a[i + 1] === b[j + 1]) pairs.push([i, j]);
+    if (inA.get(a[i]) === i && j !== undefined && j >= 0 && j < toB - 1 && a[i + 1] === b[j + 1])
+      pairs.push([i, j]);
   }
   return longestAscending(pairs);
 }

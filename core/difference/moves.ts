@@ -77,7 +77,8 @@ function moveOf(
 ): Move | null {
   const votes = new Map<number, number>();
   for (let i = fromA; i + 2 < toA; i++)
-    for (const j of placesByTriple.get(tripleAt(a.ids, i)) ?? []) votes.set(j - i, (votes.get(j - i) ?? 0) + 1);
+    for (const j of placesByTriple.get(tripleAt(a.ids, i)) ?? [])
+      votes.set(j - i, (votes.get(j - i) ?? 0) + 1);
   const shifts = [...votes].sort((x, y) => y[1] - x[1] || x[0] - y[0]).slice(0, 8);
   const found: Move[] = [];
   const size = toA - fromA;
@@ -85,7 +86,15 @@ function moveOf(
   for (const [shift] of shifts) {
     const fromB = Math.max(0, fromA + shift - slack);
     const toB = Math.min(b.ids.length, toA + shift + slack);
-    const pairs = commonRun(a.ids, fromA, toA, b.ids, fromB, toB, (j) => inserted[j] === 1 && claimed[j] === 0);
+    const pairs = commonRun(
+      a.ids,
+      fromA,
+      toA,
+      b.ids,
+      fromB,
+      toB,
+      (j) => inserted[j] === 1 && claimed[j] === 0,
+    );
     if (pairs.length < LEAST_WORDS || pairs.length < LEAST_SHARE * size) continue;
     const first = pairs[0][1];
     const last = pairs[pairs.length - 1][1];
@@ -122,7 +131,7 @@ function commonRun(
         ? lengths[(i + 1) * width + j + 1] + 1
         : Math.max(lengths[(i + 1) * width + j], lengths[i * width + j + 1]);
   const pairs: [number, number][] = [];
-  for (let i = 0, j = 0; i < n && j < m; ) {
+  for (let i = 0, j = 0; i < n && j < m;) {
     if (agrees(i, j)) pairs.push([fromA + i++, fromB + j++]);
     else if (lengths[(i + 1) * width + j] >= lengths[i * width + j + 1]) i++;
     else j++;
@@ -134,7 +143,12 @@ function joinNeighbours(moves: readonly Move[]): Move[] {
   const joined: Move[] = [];
   for (const move of moves) {
     const last = joined.at(-1);
-    if (last !== undefined && last.toA === move.fromA && last.toB === move.fromB && last.rivalled === move.rivalled)
+    if (
+      last !== undefined &&
+      last.toA === move.fromA &&
+      last.toB === move.fromB &&
+      last.rivalled === move.rivalled
+    )
       joined[joined.length - 1] = {
         ...last,
         toA: move.toA,

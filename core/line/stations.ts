@@ -42,7 +42,10 @@ export function lineOf(input: LineInput): StationState[] {
     input.resubmittable || input.sent || progress !== 'not begun' ? progress : 'not needed';
   return [
     { station: 'read', progress: input.received === 0 ? 'not needed' : step(input.read, input.received) },
-    { station: 'decide', progress: input.received === 0 ? 'not needed' : step(input.decided, input.received) },
+    {
+      station: 'decide',
+      progress: input.received === 0 ? 'not needed' : step(input.decided, input.received),
+    },
     { station: 'plan', progress: later(step(input.tasksDone, input.tasks)) },
     { station: 'revise', progress: later(input.sent ? 'done' : input.draftBegun ? 'begun' : 'not begun') },
     {
@@ -63,7 +66,9 @@ export function assignmentState(facts: {
 }): AssignmentState {
   const latest = facts.attempts.toSorted((x, y) => x.number - y.number).at(-1);
   if (latest === undefined)
-    return { kind: facts.opensAt !== null && facts.opensAt > facts.now ? 'not open yet' : 'open, nothing sent' };
+    return {
+      kind: facts.opensAt !== null && facts.opensAt > facts.now ? 'not open yet' : 'open, nothing sent',
+    };
   if (!latest.marked) return { kind: latest.number > 1 ? 'waiting again' : 'waiting to be marked' };
   const open = facts.closesAt !== null && facts.closesAt > facts.now && latest.number < facts.attemptsAllowed;
   return { kind: open ? 'open for another attempt' : 'finished' };

@@ -16,7 +16,15 @@ import {
 const shortText = v.pipe(v.string(), v.maxLength(500));
 const longText = v.pipe(v.string(), v.maxLength(100_000));
 
-export const AuthorRole = v.picklist(['instructor', 'assistant', 'second marker', 'peer', 'tutor', 'self', 'machine']);
+export const AuthorRole = v.picklist([
+  'instructor',
+  'assistant',
+  'second marker',
+  'peer',
+  'tutor',
+  'self',
+  'machine',
+]);
 export type AuthorRole = v.InferOutput<typeof AuthorRole>;
 
 export const Author = v.object({ name: shortText, role: AuthorRole });
@@ -100,9 +108,10 @@ export const Receipt = v.object({
       name: shortText,
       size: v.number(),
       hash: FileHash,
-      words: v.nullable(v.number()),
-      /** As stated by the file itself; null where it states none. */
-      pages: v.nullable(v.number()),
+      words: v.number(),
+      pages: v.number(),
+      /** The file states no number of pages, and it was reckoned from its words. */
+      pagesEstimated: v.boolean(),
     }),
   ),
 });

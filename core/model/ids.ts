@@ -43,7 +43,11 @@ export const Instant = v.pipe(
 export type Instant = v.InferOutput<typeof Instant>;
 
 /** Points as the school wrote them: digits, perhaps a decimal point; never a float. */
-export const DecimalString = v.pipe(v.string(), v.regex(/^-?\d{1,12}(\.\d{1,6})?$/), v.brand('DecimalString'));
+export const DecimalString = v.pipe(
+  v.string(),
+  v.regex(/^-?\d{1,12}(\.\d{1,6})?$/),
+  v.brand('DecimalString'),
+);
 export type DecimalString = v.InferOutput<typeof DecimalString>;
 
 /** The moment `epochMs` milliseconds after 1970 began, UTC. */

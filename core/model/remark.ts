@@ -32,7 +32,13 @@ export type TextQuote = v.InferOutput<typeof TextQuote>;
 
 /** What a remark is about, as the source says it; offsets into the text are derived from it. */
 export const Target = v.variant('kind', [
-  v.object({ kind: v.literal('words'), page: v.number(), quads: v.array(Quad), rect: Rect, quote: TextQuote }),
+  v.object({
+    kind: v.literal('words'),
+    page: v.number(),
+    quads: v.array(Quad),
+    rect: Rect,
+    quote: TextQuote,
+  }),
   v.object({ kind: v.literal('point'), page: v.number(), rect: Rect }),
   v.object({ kind: v.literal('criterion'), criterionId: CriterionId }),
   v.object({ kind: v.literal('whole') }),
@@ -66,7 +72,9 @@ export function pageOf(target: Target): number | null {
 
 /** The words a remark is about; null where it hangs on none. */
 export function quotedWords(remark: Remark): string | null {
-  return remark.target.kind === 'words' && remark.target.quote.exact !== '' ? remark.target.quote.exact : null;
+  return remark.target.kind === 'words' && remark.target.quote.exact !== ''
+    ? remark.target.quote.exact
+    : null;
 }
 
 function placeInWork(remark: Remark): readonly [number, number, number, number] {

@@ -53,7 +53,10 @@ export interface PlannedTask {
  * Tasks in the order to do them: those that the student placed, by rank; then the others, best gain per minute first.
  * @param behindByRemark hundredths of a point behind each remark
  */
-export function planOrder(tasks: readonly Task[], behindByRemark: ReadonlyMap<string, number>): PlannedTask[] {
+export function planOrder(
+  tasks: readonly Task[],
+  behindByRemark: ReadonlyMap<string, number>,
+): PlannedTask[] {
   const planned = tasks.map((task) => {
     const shares = task.remarkIds.flatMap((id) => behindByRemark.get(id) ?? []);
     const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
@@ -70,7 +73,8 @@ export function planOrder(tasks: readonly Task[], behindByRemark: ReadonlyMap<st
 
 /** Sums over tasks: minutes and hundredths of a point, of those not done and of all. */
 export function planTotals(planned: readonly PlannedTask[]) {
-  const sum = (of: (p: PlannedTask) => number, list: readonly PlannedTask[]) => list.reduce((t, p) => t + of(p), 0);
+  const sum = (of: (p: PlannedTask) => number, list: readonly PlannedTask[]) =>
+    list.reduce((t, p) => t + of(p), 0);
   const open = planned.filter((p) => !p.task.done);
   return {
     done: planned.length - open.length,

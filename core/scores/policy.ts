@@ -18,7 +18,11 @@ import {
  * - capped(c): max(f, min(b, c·P)): another attempt can lift to c of the points and never lowers
  * - recover(r): f + r·max(0, b − f)
  */
-export function scoreOf(policy: AttemptPolicy, scores: readonly Fraction[], possible: Fraction): Fraction | null {
+export function scoreOf(
+  policy: AttemptPolicy,
+  scores: readonly Fraction[],
+  possible: Fraction,
+): Fraction | null {
   const first = scores.at(0);
   const last = scores.at(-1);
   if (first === undefined || last === undefined) return null;

@@ -10,7 +10,11 @@ import { bestReachable, scoreOf } from './policy.ts';
 
 const dec = (text: string) => text as DecimalString;
 const score = (policy: AttemptPolicy, ...scores: string[]) => {
-  const result = scoreOf(policy, scores.map((s) => fromDecimal(dec(s))), fromDecimal(dec('40')));
+  const result = scoreOf(
+    policy,
+    scores.map((s) => fromDecimal(dec(s))),
+    fromDecimal(dec('40')),
+  );
   return result === null ? null : toShown(result, 2);
 };
 const capped: AttemptPolicy = { kind: 'capped', cap: dec('0.85') };
@@ -71,14 +75,18 @@ describe('points behind remarks', () => {
 
   it('adds up exactly and never gives a part to a zero weight', () => {
     fc.assert(
-      fc.property(fc.nat({ max: 10_000 }), fc.array(fc.nat({ max: 3 }), { minLength: 1 }), (total, weights) => {
-        const parts = shareExactly(total, weights);
-        const expected = weights.some((w) => w > 0) ? total : 0;
-        expect(parts.reduce((x, y) => x + y, 0)).toBe(expected);
-        weights.forEach((weight, i) => {
-          if (weight === 0) expect(parts[i]).toBe(0);
-        });
-      }),
+      fc.property(
+        fc.nat({ max: 10_000 }),
+        fc.array(fc.nat({ max: 3 }), { minLength: 1 }),
+        (total, weights) => {
+          const parts = shareExactly(total, weights);
+          const expected = weights.some((w) => w > 0) ? total : 0;
+          expect(parts.reduce((x, y) => x + y, 0)).toBe(expected);
+          weights.forEach((weight, i) => {
+            if (weight === 0) expect(parts[i]).toBe(0);
+          });
+        },
+      ),
     );
   });
 
@@ -102,7 +110,11 @@ describe('points behind remarks', () => {
     target: { kind: 'whole' },
     fileHash: null,
   });
-  const judged = (id: string, stance: Stance | null, decision: Judgement['decision'] = null): [string, Judgement] => [
+  const judged = (
+    id: string,
+    stance: Stance | null,
+    decision: Judgement['decision'] = null,
+  ): [string, Judgement] => [
     id,
     { remarkId: asId(id), assignmentId: asId('a'), decision, carry: false, note: '', stance },
   ];

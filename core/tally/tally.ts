@@ -50,7 +50,8 @@ export function tallyOf(
       };
     })
     .filter((count) => count.received > 0 || count.announced > 0);
-  const sum = (of: (count: ChannelCount) => number) => byChannel.reduce((total, count) => total + of(count), 0);
+  const sum = (of: (count: ChannelCount) => number) =>
+    byChannel.reduce((total, count) => total + of(count), 0);
   return {
     byChannel,
     received: sum((c) => c.received),

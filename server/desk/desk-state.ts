@@ -1,0 +1,41 @@
+import * as v from 'valibot';
+import { Fact, Rubric, FactsPage } from '#core/model/facts.ts';
+import { Instant } from '#core/model/ids.ts';
+import { MarkingRules } from '../marker/marking-rules.ts';
+
+export const DESK_STATE_VERSION = 1;
+
+/** A desk as it begins: what a demo builds. */
+export interface DeskContent {
+  readonly deskId: string;
+  readonly deskName: string;
+  readonly student: { readonly id: string; readonly name: string };
+  readonly dayZero: string;
+  readonly facts: readonly Fact[];
+  readonly rubrics: readonly Rubric[];
+  readonly markingRules: unknown;
+  readonly files: ReadonlyMap<string, Uint8Array>;
+}
+
+/** What the desk keeps in its folder. */
+export const DeskState = v.object({
+  version: v.literal(DESK_STATE_VERSION),
+  deskId: v.string(),
+  deskName: v.string(),
+  student: v.object({ id: v.string(), name: v.string() }),
+  /** scrypt of the access code, hexadecimal, with its salt. */
+  code: v.object({ salt: v.string(), hash: v.string() }),
+  dayZero: v.string(),
+  facts: v.array(Fact),
+  rubrics: v.array(Rubric),
+  markingRules: MarkingRules,
+  /** SHA-256 of session tokens; the tokens themselves are only in the browser. */
+  sessions: v.array(v.object({ token: v.string(), at: Instant })),
+  /** Attempts by idempotency key, so that sending again after a break makes no second one. */
+  attemptByKey: v.record(v.string(), v.string()),
+});
+export type DeskState = v.InferOutput<typeof DeskState>;
+
+export function factsAfter(state: DeskState, after: number, now: Instant): FactsPage {
+  return { now, cursor: state.facts.length, facts: state.facts.filter((fact) => fact.seq > after) };
+}
