@@ -1,11 +1,27 @@
 import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { cpSync } from 'node:fs';
+import { join } from 'node:path';
+import { defineConfig, type Plugin } from 'vite';
+
+/** Folders of pdf.js that it asks for at run time; the application serves them itself. */
+const PDF_FOLDERS = ['cmaps', 'standard_fonts', 'wasm', 'iccs'];
+
+function copyPdfAssets(): Plugin {
+  return {
+    name: 'copy-pdf-assets',
+    writeBundle({ dir = '' }) {
+      const root = import.meta.dirname;
+      for (const folder of PDF_FOLDERS)
+        cpSync(join(root, 'node_modules/pdfjs-dist', folder), join(dir, 'pdf', folder), { recursive: true });
+    },
+  };
+}
 
 /** The interface: built from app/ into dist/app, served by the server from there. */
 export default defineConfig({
   root: 'app',
-  plugins: [react(), tailwind()],
+  plugins: [react(), tailwind(), copyPdfAssets()],
   build: { outDir: '../dist/app', emptyOutDir: true, chunkSizeWarningLimit: 1600, assetsInlineLimit: 0 },
   worker: { format: 'es' },
 });

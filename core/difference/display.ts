@@ -49,17 +49,28 @@ export function compareForReading(difference: Difference): Comparison {
   // Each word goes with the characters before it; what follows the last word is compared at the end.
   const leadA = (i: number) => a.text.slice(i === 0 ? 0 : a.to[i - 1], a.from[i]);
   const leadB = (j: number) => b.text.slice(j === 0 ? 0 : b.to[j - 1], b.from[j]);
+  const wordA = (i: number) => a.text.slice(a.from[i], a.to[i]);
+  const wordB = (j: number) => b.text.slice(b.from[j], b.to[j]);
   for (const s of stretches) {
     if (s.kind === 'same')
       for (let i = s.fromA, j = s.fromB; i < s.toA; i++, j++) {
         between(leadA(i), leadB(j));
-        between(a.text.slice(a.from[i], a.to[i]), b.text.slice(b.from[j], b.to[j]));
+        between(wordA(i), wordB(j));
       }
     else {
+      // What parts a change from the words before it belongs to neither side where both have the same.
+      const shared = s.fromA < s.toA && s.fromB < s.toB && leadA(s.fromA) === leadB(s.fromB);
+      if (shared) put('kept', leadB(s.fromB));
       for (let i = s.fromA; i < s.toA; i++)
-        put(movedAway[i] === 1 ? 'moved away' : 'removed', leadA(i) + a.text.slice(a.from[i], a.to[i]));
+        put(
+          movedAway[i] === 1 ? 'moved away' : 'removed',
+          (shared && i === s.fromA ? '' : leadA(i)) + wordA(i),
+        );
       for (let j = s.fromB; j < s.toB; j++)
-        put(movedHere[j] === 1 ? 'moved here' : 'added', leadB(j) + b.text.slice(b.from[j], b.to[j]));
+        put(
+          movedHere[j] === 1 ? 'moved here' : 'added',
+          (shared && j === s.fromB ? '' : leadB(j)) + wordB(j),
+        );
     }
   }
   between(a.text.slice(a.to.at(-1) ?? 0), b.text.slice(b.to.at(-1) ?? 0));

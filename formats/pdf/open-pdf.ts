@@ -29,7 +29,8 @@ export async function openPdf(bytes: Uint8Array, assets: PdfAssets | null): Prom
     useSystemFonts: false,
     enableXfa: false,
     verbosity: 0,
-    ...(assets === null ? {} : { ...assets, cMapPacked: true }),
+    // Said outright, since pdf.js would look for a document to find out, and a worker has none.
+    ...(assets === null ? {} : { ...assets, cMapPacked: true, useWorkerFetch: true }),
   });
   try {
     const document = await task.promise;

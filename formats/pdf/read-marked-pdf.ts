@@ -1,17 +1,15 @@
 import * as v from 'valibot';
-import { quoteOf, squeeze, type Span } from '#core/anchors/locate.ts';
+import { quoteOf, squeeze } from '#core/anchors/locate.ts';
 import { Instant } from '#core/model/ids.ts';
 import type { TextQuote } from '#core/model/remark.ts';
 import { blockAt, type Paper } from '#core/paper/paper.ts';
 import { normaliseText } from '#core/text/normalise.ts';
 import { blocksOfLines, type PlacedLine } from './blocks.ts';
 import { readAnnotationNames } from './names.ts';
+import type { Anchor, Mark, MarkedPdf, PageSize } from './marked-pdf.ts';
 import { locateMarkedWords } from './marked-words.ts';
 import { openPdf, type PdfAssets } from './open-pdf.ts';
 import { linesOfPage, type Line } from './page-text.ts';
-
-/** Raised when the same bytes would be read to other text or anchors, so that kept results are computed again. */
-export const PDF_READER_VERSION = 1;
 
 /** Kinds of annotation that are remarks; links, widgets, popups and files are not. */
 const REMARK_KINDS = new Set([
@@ -31,43 +29,6 @@ const REMARK_KINDS = new Set([
   'Stamp',
 ]);
 const NOT_REMARKS = new Set(['Link', 'Widget', 'Popup', 'FileAttachment', 'Sound']);
-
-/** Where a remark hangs in the paper's text: its very words, or the paragraph nearest to it. */
-export interface Anchor extends Span {
-  readonly exactly: boolean;
-}
-
-/** One annotation of a marked PDF. */
-export interface Mark {
-  /** The annotation's own name (NM); null where it has none. */
-  readonly sourceId: string | null;
-  /** The format's name in lower case: highlight, strikeout, text ... */
-  readonly kind: string;
-  readonly page: number;
-  readonly rect: readonly number[];
-  readonly quads: readonly (readonly number[])[];
-  /** The words under it with their context; null where it hangs on none. */
-  readonly quote: TextQuote | null;
-  readonly text: string;
-  readonly author: string;
-  readonly at: Instant | null;
-  readonly color: string | null;
-  readonly subject: string | null;
-  readonly anchor: Anchor | null;
-}
-
-export interface PageSize {
-  readonly width: number;
-  readonly height: number;
-}
-
-export interface MarkedPdf {
-  readonly pages: readonly PageSize[];
-  readonly paper: Paper;
-  readonly marks: readonly Mark[];
-  /** Kinds of annotation that are not known, each once. */
-  readonly unknownKinds: readonly string[];
-}
 
 /** What pdf.js tells of an annotation, as far as it is used here. */
 const RawAnnotation = v.object({
@@ -103,8 +64,8 @@ export async function readMarkedPdf(
     const raw: { page: number; annotation: RawAnnotation }[] = [];
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
-      const { width, height } = page.getViewport({ scale: 1 });
-      pages.push({ width, height });
+      const { width, height, transform } = page.getViewport({ scale: 1 });
+      pages.push({ width, height, transform: transform as number[] });
       lines.push(...(await linesOfPage(page)));
       for (const annotation of (await page.getAnnotations({ intent: 'display' })) as unknown[]) {
         const parsed = v.safeParse(RawAnnotation, annotation);

@@ -8,7 +8,7 @@ import {
   type RemarkId,
 } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
-import type { Anchor, Mark, MarkedPdf } from './read-marked-pdf.ts';
+import type { Anchor, Mark, MarkedPdf } from './marked-pdf.ts';
 
 export interface MarkedPaperContext {
   readonly assignmentId: AssignmentId;

@@ -1,0 +1,61 @@
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { Fault } from './frame/Fault.tsx';
+import { Frame } from './frame/Frame.tsx';
+import { AssignmentLayout } from './frame/AssignmentLayout.tsx';
+import { Arrivals } from './places/arrivals/Arrivals.tsx';
+
+/** Every place has an address. Places beyond the first screen load when they are opened. */
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <Fault />,
+    children: [
+      { index: true, element: <Arrivals /> },
+      { path: 'ask', lazy: async () => ({ Component: (await import('./places/asking/Asking.tsx')).Asking }) },
+      { path: 'shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
+      {
+        path: 'settings',
+        lazy: async () => ({ Component: (await import('./places/settings/Settings.tsx')).Settings }),
+      },
+      {
+        path: 'a/:assignmentId',
+        element: <AssignmentLayout />,
+        children: [
+          {
+            index: true,
+            lazy: async () => ({ Component: (await import('./places/assignment/Overview.tsx')).Overview }),
+          },
+          {
+            path: 'read',
+            lazy: async () => ({ Component: (await import('./places/reading/Reading.tsx')).Reading }),
+          },
+          {
+            path: 'decide',
+            lazy: async () => ({ Component: (await import('./places/deciding/Deciding.tsx')).Deciding }),
+          },
+          {
+            path: 'plan',
+            lazy: async () => ({ Component: (await import('./places/planning/Planning.tsx')).Planning }),
+          },
+          {
+            path: 'revise',
+            lazy: async () => ({ Component: (await import('./places/revising/Revising.tsx')).Revising }),
+          },
+          {
+            path: 'check',
+            lazy: async () => ({ Component: (await import('./places/checking/Checking.tsx')).Checking }),
+          },
+          {
+            path: 'send',
+            lazy: async () => ({ Component: (await import('./places/sending/Sending.tsx')).Sending }),
+          },
+        ],
+      },
+      { path: '*', element: <Arrivals /> },
+    ],
+  },
+]);
+
+export function App() {
+  return <RouterProvider router={router} />;
+}

@@ -1,0 +1,133 @@
+import { paperOfDraft } from '#core/paper/draft.ts';
+import { Undo2 } from 'lucide-react';
+import { useMemo } from 'react';
+import type { Instant } from '#core/model/ids.ts';
+import { Link, Outlet, useParams } from 'react-router';
+import { Button } from '../shared/Controls.tsx';
+import { useUndoKey } from '../shared/hooks.ts';
+import { Line } from '../shared/Line.tsx';
+import { undoAndTell } from '../shared/notify.ts';
+import type { AssignmentOutlet } from '../shared/assignment-outlet.ts';
+import { usePlaceTitle } from '../shared/place-title.ts';
+import { daysUntil, shownMoment, shownPercent } from '../shared/shown.ts';
+import { words } from '../words/en.ts';
+import { useAssignmentView, type AssignmentView } from '../workspace/assignment-view.ts';
+import { answersOf, useFollowing, useOutcomes } from '../workspace/outcomes.ts';
+import { usePaper } from '../workspace/papers.ts';
+import { nowMs } from '../workspace/workspace.ts';
+
+/** Title, facts and the line of an assignment; the station's place below. */
+export function AssignmentLayout() {
+  const { assignmentId = '' } = useParams();
+  const view = useAssignmentView(assignmentId);
+  usePlaceTitle(view?.assignment.title ?? words.places.arrivals);
+  if (view === null)
+    return (
+      <div className="mx-auto max-w-prose p-8">
+        <h1 className="font-serif text-xl font-semibold">{words.assignment.missing}</h1>
+        <p className="my-3 text-quiet">{words.assignment.missingLead}</p>
+        <Link to="/" className="font-semibold text-accent hover:underline">
+          {words.assignment.toArrivals}
+        </Link>
+      </div>
+    );
+  return <Stations view={view} />;
+}
+
+function Stations({ view }: { view: AssignmentView }) {
+  const marked = usePaper(view.markedFile?.hash ?? null);
+  const content = view.draft?.content;
+  const paper = useMemo(() => (content === undefined ? null : paperOfDraft(content)), [content]);
+  useFollowing(marked, view.draft?.id ?? null, paper);
+  const live = useOutcomes(view.draft?.id);
+  const answers = useMemo(() => answersOf(view, live), [view, live]);
+  const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
+  const undo = () => void undoAndTell(view.assignment.id);
+  useUndoKey(undo);
+  const outlet: AssignmentOutlet = { view, marked, live, answers };
+  return (
+    <div className="flex h-full flex-col">
+      <div className="border-b border-rule px-5 pt-3 pb-1.5 max-md:px-0">
+        <div className="flex flex-wrap items-baseline gap-x-4 max-md:px-4">
+          <h1 className="font-serif text-[1.3rem] leading-tight font-semibold max-md:text-lg">
+            <Link to={`/a/${encodeURIComponent(view.assignment.id)}`} className="hover:underline">
+              {view.assignment.title}
+            </Link>
+          </h1>
+          <Facts view={view} />
+          <span className="ml-auto flex items-baseline gap-3">
+            <Rule view={view} />
+            <Button
+              look="quiet"
+              className="min-h-0 self-center px-1"
+              title={words.undo.undo}
+              aria-label={words.undo.undo}
+              onClick={undo}
+            >
+              <Undo2 size={17} aria-hidden />
+            </Button>
+          </span>
+        </div>
+        <Line view={view} unanswered={unanswered} />
+      </div>
+      <div className="min-h-0 flex-1">
+        <Outlet context={outlet} />
+      </div>
+    </div>
+  );
+}
+
+function Facts({
+  view: { assignment, course, latestMarking, score, attempts, state },
+}: {
+  view: AssignmentView;
+}) {
+  const last = attempts.at(-1)?.attempt.number;
+  return (
+    <p className="text-sm text-quiet">
+      {[course?.title, latestMarking?.marker.name ?? course?.instructor.name].filter(Boolean).join(' · ')}
+      {score !== null && assignment.possible !== null && (
+        <>
+          {' · '}
+          <b className="text-ink">{words.assignment.of(score, assignment.possible)}</b>
+        </>
+      )}
+      {course !== null &&
+        last !== undefined &&
+        state.kind !== 'open for another attempt' &&
+        ` · ${words.arrivals.attempt(last, assignment.attemptsAllowed)}`}
+    </p>
+  );
+}
+
+/** What the rules say now, in one phrase. */
+function Rule({ view: { assignment, course, state, attempts } }: { view: AssignmentView }) {
+  const zone = course?.zone;
+  const shown = (at: Instant | null | undefined) => (at ? shownMoment(at, zone) : '');
+  const sent = shown(attempts.at(-1)?.attempt.at);
+  const { rule } = words.assignment;
+  if (course === null) return <p className="text-sm text-quiet">{rule.ownPaper}</p>;
+  switch (state.kind) {
+    case 'open for another attempt': {
+      if (assignment.closesAt === null) return null;
+      const number = words.assignment.ordinals.at(attempts.length) ?? String(attempts.length + 1);
+      return (
+        <p className="text-sm text-quiet">
+          <b className="text-ink">{rule.openFor(number, daysUntil(assignment.closesAt, nowMs()))}</b>
+          {`, ${rule.until(shown(assignment.closesAt))}`}
+          {assignment.policy.kind === 'capped' && ` · ${rule.cap(shownPercent(assignment.policy.cap))}`}
+        </p>
+      );
+    }
+    case 'finished':
+      return <p className="text-sm text-quiet">{rule.finished}</p>;
+    case 'waiting to be marked':
+      return <p className="text-sm text-quiet">{rule.waiting(sent)}</p>;
+    case 'waiting again':
+      return <p className="text-sm text-quiet">{rule.waitingAgain(sent)}</p>;
+    case 'open, nothing sent':
+      return <p className="text-sm text-quiet">{rule.open(shown(assignment.dueAt))}</p>;
+    case 'not open yet':
+      return <p className="text-sm text-quiet">{rule.opens(shown(assignment.opensAt))}</p>;
+  }
+}

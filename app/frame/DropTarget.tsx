@@ -1,0 +1,56 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { words } from '../words/en.ts';
+import { useTakeIn } from '../shared/taking-in.ts';
+
+function carriesFiles(event: DragEvent): boolean {
+  return event.dataTransfer?.types.includes('Files') === true;
+}
+
+/** Lets a file be dropped anywhere on the page. */
+export function DropTarget({ children }: { children: ReactNode }) {
+  const [over, setOver] = useState(false);
+  const takeIn = useTakeIn();
+  useEffect(() => {
+    let depth = 0;
+    const enter = (event: DragEvent) => {
+      if (!carriesFiles(event)) return;
+      depth++;
+      setOver(true);
+    };
+    const leave = (event: DragEvent) => {
+      if (!carriesFiles(event)) return;
+      depth--;
+      if (depth <= 0) setOver(false);
+    };
+    const drag = (event: DragEvent) => {
+      if (carriesFiles(event)) event.preventDefault();
+    };
+    const drop = (event: DragEvent) => {
+      if (!carriesFiles(event)) return;
+      event.preventDefault();
+      depth = 0;
+      setOver(false);
+      void takeIn([...(event.dataTransfer?.files ?? [])]);
+    };
+    window.addEventListener('dragenter', enter);
+    window.addEventListener('dragleave', leave);
+    window.addEventListener('dragover', drag);
+    window.addEventListener('drop', drop);
+    return () => {
+      window.removeEventListener('dragenter', enter);
+      window.removeEventListener('dragleave', leave);
+      window.removeEventListener('dragover', drag);
+      window.removeEventListener('drop', drop);
+    };
+  }, [takeIn]);
+  return (
+    <>
+      {children}
+      {over && (
+        <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-2xl border-2 border-dashed border-accent bg-[color-mix(in_srgb,var(--paper)_85%,transparent)] font-serif text-xl">
+          {words.takeIn.over}
+        </div>
+      )}
+    </>
+  );
+}

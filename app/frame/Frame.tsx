@@ -1,0 +1,164 @@
+import clsx from 'clsx';
+import { Inbox, MessagesSquare, Settings2, SquareLibrary, type LucideIcon } from 'lucide-react';
+import { useEffect } from 'react';
+import { NavLink, Outlet, useNavigate } from 'react-router';
+import { toast, Toaster } from 'sonner';
+import { words } from '../words/en.ts';
+import { onNewMarking } from '../workspace/connect.ts';
+import { useWorkspace } from '../workspace/workspace.ts';
+import { SignIn } from '../places/signing-in/SignIn.tsx';
+import { DropTarget } from './DropTarget.tsx';
+import { Sign } from './Sign.tsx';
+
+const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
+  { to: '/', label: words.places.arrivals, icon: Inbox },
+  { to: '/ask', label: words.places.asks, icon: MessagesSquare },
+  { to: '/shelf', label: words.places.shelf, icon: SquareLibrary },
+  { to: '/settings', label: words.places.settings, icon: Settings2 },
+];
+
+/** The frame of every place: the bar on top, places at the bottom edge on a phone, notices, and the way in. */
+export function Frame() {
+  const identity = useWorkspace((state) => state.identity);
+  const connection = useWorkspace((state) => state.connection);
+  useMarkingNotices();
+  return (
+    <div className="flex h-dvh flex-col">
+      <a
+        href="#content"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-surface focus:p-2"
+      >
+        {words.skip}
+      </a>
+      <Bar />
+      <Banner />
+      <main id="content" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
+        {identity !== null ? (
+          <DropTarget>
+            <Outlet />
+          </DropTarget>
+        ) : (
+          connection !== 'asking' && <SignIn />
+        )}
+      </main>
+      {identity !== null && <PhonePlaces />}
+      <Toaster position="bottom-left" closeButton toastOptions={{ duration: 6000 }} />
+    </div>
+  );
+}
+
+function useMarkingNotices(): void {
+  const navigate = useNavigate();
+  useEffect(() => {
+    onNewMarking((marking) => {
+      const assignment = useWorkspace.getState().records.assignments.get(marking.assignmentId);
+      toast(words.notice.marked(marking.marker.name, assignment?.title ?? ''), {
+        duration: Infinity,
+        action: {
+          label: words.notice.look,
+          onClick: () => void navigate(`/a/${encodeURIComponent(marking.assignmentId)}/send`),
+        },
+      });
+    });
+    return () => onNewMarking(() => undefined);
+  }, [navigate]);
+}
+
+function useToAsk(): number {
+  const queries = useWorkspace((state) => state.records.queries);
+  return [...queries.values()].filter((query) => query.putAt === null).length;
+}
+
+function Bar() {
+  const identity = useWorkspace((state) => state.identity);
+  const toAsk = useToAsk();
+  const link = ({ isActive }: { isActive: boolean }) =>
+    clsx(
+      'border-b-2 px-0.5 pt-3 pb-2.5',
+      isActive ? 'border-accent font-bold' : 'border-transparent text-quiet hover:text-ink',
+    );
+  return (
+    <header className="flex items-center gap-6 border-b border-rule px-5 max-md:px-4">
+      <NavLink to="/" className="flex items-center gap-2 py-2.5 font-bold text-accent">
+        <Sign />
+        {words.name}
+      </NavLink>
+      {identity !== null && (
+        <>
+          <nav aria-label={words.frame.placesLabel} className="flex gap-5 max-md:hidden">
+            {PLACES.filter(({ to }) => to === '/' || to === '/shelf').map(({ to, label }) => (
+              <NavLink key={to} to={to} end className={link}>
+                {label}
+              </NavLink>
+            ))}
+          </nav>
+          <div className="ml-auto flex items-center gap-5">
+            <NavLink to="/ask" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>
+              {words.frame.toAsk(toAsk)}
+            </NavLink>
+            <Saving />
+            <NavLink to="/settings" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>
+              {words.places.settings}
+            </NavLink>
+          </div>
+        </>
+      )}
+    </header>
+  );
+}
+
+function Saving() {
+  const saving = useWorkspace((state) => state.saving);
+  const connection = useWorkspace((state) => state.connection);
+  return (
+    <span role="status" className="text-sm text-quiet">
+      <span className={clsx(saving === 'failed' && 'font-bold text-ink')}>{words.frame[saving]}</span>
+      <span className={clsx(saving === 'failed' && 'max-md:hidden')}>
+        {' '}
+        · {words.frame.connection[connection]}
+      </span>
+    </span>
+  );
+}
+
+/** What the student should know about the whole: nothing here bars the way. */
+function Banner() {
+  const { connection, identity, outdated } = useWorkspace();
+  const text = outdated
+    ? words.frame.outdated
+    : identity?.kind === 'student' && connection === 'not reached'
+      ? words.frame.notReached
+      : identity?.kind === 'student' && connection === 'signed out'
+        ? words.frame.signedOut
+        : null;
+  if (text === null) return null;
+  return (
+    <p role="alert" className="border-b border-rule bg-sunken px-5 py-2 text-sm">
+      {text}
+    </p>
+  );
+}
+
+function PhonePlaces() {
+  const toAsk = useToAsk();
+  return (
+    <nav aria-label={words.frame.placesLabel} className="flex border-t border-rule bg-paper md:hidden">
+      {PLACES.map(({ to, label, icon: Icon }) => (
+        <NavLink
+          key={to}
+          to={to}
+          end
+          className={({ isActive }) =>
+            clsx(
+              'flex flex-1 flex-col items-center gap-0.5 border-t-2 py-1.5 text-xs',
+              isActive ? 'border-accent font-bold' : 'border-transparent',
+            )
+          }
+        >
+          <Icon size={18} aria-hidden />
+          {to === '/ask' ? words.frame.toAsk(toAsk) : label}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}

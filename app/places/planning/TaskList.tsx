@@ -1,0 +1,224 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import clsx from 'clsx';
+import { GripVertical } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { PlannedTask } from '#core/plan/tasks.ts';
+import { changeKinds } from '#core/model/work.ts';
+import { words } from '../../words/en.ts';
+import { hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { orderTasks, renameTask, setTaskKind, setTaskMinutes, tickTask } from '../../workspace/plan.ts';
+
+/** The tasks, to be put in order by dragging or with the keys. */
+export function TaskList({ view }: { view: AssignmentView }) {
+  // While an order is being saved the list already stands as it was dropped.
+  const [dropped, setDropped] = useState<readonly string[] | null>(null);
+  const byId = new Map(view.tasks.map((planned) => [planned.task.id as string, planned]));
+  const ids =
+    dropped?.every((id) => byId.has(id)) === true && dropped.length === byId.size
+      ? [...dropped]
+      : [...byId.keys()];
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const end = ({ active, over }: DragEndEvent) => {
+    if (over === null || active.id === over.id) return;
+    const order = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+    setDropped(order);
+    void orderTasks(view.assignment.id, order).finally(() => setDropped(null));
+  };
+  const titleOf = (id: string | number) => byId.get(String(id))?.task.title ?? '';
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => words.plan.pickedUp(titleOf(active.id)),
+    onDragOver: ({ active, over }) =>
+      over === null
+        ? undefined
+        : words.plan.moved(titleOf(active.id), ids.indexOf(String(over.id)) + 1, ids.length),
+    onDragEnd: ({ active }) => words.plan.dropped(titleOf(active.id)),
+    onDragCancel: () => words.plan.cancelled,
+  };
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={end}
+      accessibility={{ announcements, screenReaderInstructions: { draggable: words.plan.proposedHint } }}
+    >
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ol className="grid gap-2">
+          {ids.flatMap((id) => {
+            const planned = byId.get(id);
+            return planned === undefined ? [] : [<TaskRow key={id} view={view} planned={planned} />];
+          })}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+function TaskRow({ view, planned: { task, behind, gain } }: { view: AssignmentView; planned: PlannedTask }) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: task.id,
+  });
+  return (
+    <li
+      ref={setNodeRef}
+      data-task={task.id}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={clsx(
+        'flex items-center gap-2.5 rounded-lg border border-l-[3px] border-rule border-l-act bg-surface py-2 pr-3.5 pl-1',
+        isDragging && 'relative z-20 shadow-(--shadow)',
+      )}
+    >
+      <button
+        type="button"
+        className="cursor-grab touch-none rounded p-1 text-quiet hover:text-ink"
+        {...attributes}
+        {...listeners}
+        aria-label={words.plan.drag(task.title)}
+      >
+        <GripVertical size={17} aria-hidden />
+      </button>
+      <input
+        type="checkbox"
+        aria-label={`${words.plan.done}: ${task.title}`}
+        checked={task.done}
+        onChange={(event) => void tickTask(task, event.target.checked)}
+        className="h-5 w-5 shrink-0 accent-accent"
+      />
+      <div className="min-w-0 flex-1 pl-1">
+        <TitleField key={task.title} view={view} planned={{ task, behind, gain }} />
+        <p className="flex flex-wrap gap-x-2 text-sm text-quiet">
+          <RemarkLinks view={view} ids={task.remarkIds} />
+          <select
+            aria-label={`${words.plan.kind}: ${task.title}`}
+            className="max-w-full rounded border border-transparent bg-transparent hover:border-rule"
+            value={task.kind}
+            onChange={(event) => {
+              const kind = changeKinds.find((k) => k === event.target.value);
+              if (kind !== undefined) void setTaskKind(task, kind);
+            }}
+          >
+            {changeKinds.map((kind) => (
+              <option key={kind} value={kind}>
+                {words.changeKinds[kind]}
+              </option>
+            ))}
+          </select>
+        </p>
+      </div>
+      <MinutesField
+        key={task.minutes}
+        title={task.title}
+        minutes={task.minutes}
+        onChange={(minutes) => void setTaskMinutes(task, minutes)}
+      />
+      <div className="w-17 text-right" title={words.plan.expected}>
+        {gain !== null && behind !== null && (
+          <>
+            <b>+{hundredths(gain)}</b>
+            <p className="text-sm whitespace-nowrap text-quiet">{words.plan.ofPoints(hundredths(behind))}</p>
+          </>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function TitleField({ planned: { task } }: { view: AssignmentView; planned: PlannedTask }) {
+  const [title, setTitle] = useState(task.title);
+  const keep = () => {
+    const next = title.trim();
+    if (next === '') setTitle(task.title);
+    else if (next !== task.title) void renameTask(task, next);
+  };
+  return (
+    <textarea
+      rows={1}
+      aria-label={words.plan.taskTitle}
+      value={title}
+      onChange={(event) => setTitle(event.target.value.replaceAll('\n', ' '))}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+      }}
+      className={clsx(
+        'field-sizing-content block w-full resize-none rounded border border-transparent bg-transparent px-1 leading-snug font-semibold hover:border-rule',
+        task.done && 'text-quiet line-through',
+      )}
+    />
+  );
+}
+
+function RemarkLinks({ view, ids }: { view: AssignmentView; ids: readonly string[] }) {
+  if (ids.length === 0) return <span className="pl-1">{words.plan.noRemark}</span>;
+  return ids.map((id) => {
+    const criterion = view.rubric?.criteria.find(
+      (c) => c.id === view.remarks.find((r) => r.id === id)?.criterionId,
+    );
+    return (
+      <Link
+        key={id}
+        to={`/a/${encodeURIComponent(view.assignment.id)}/read?remark=${encodeURIComponent(id)}`}
+        className="pl-1 hover:underline"
+      >
+        {words.plan.remarks(String(view.numberByRemark.get(id) ?? ''))}
+        {criterion !== undefined && ` · ${criterion.title}`}
+      </Link>
+    );
+  });
+}
+
+const MOST_MINUTES = 24 * 60;
+
+function MinutesField({
+  title,
+  minutes,
+  onChange,
+}: {
+  title: string;
+  minutes: number;
+  onChange: (minutes: number) => void;
+}) {
+  const [text, setText] = useState(String(minutes));
+  const keep = () => {
+    const next = Math.round(Number(text));
+    if (!Number.isFinite(next) || next < 1 || next > MOST_MINUTES) setText(String(minutes));
+    else if (next !== minutes) onChange(next);
+  };
+  return (
+    <label className="flex items-baseline gap-1 text-sm text-quiet">
+      <input
+        type="text"
+        inputMode="numeric"
+        aria-label={`${words.plan.minutes}: ${title}`}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.currentTarget.blur();
+        }}
+        className="w-11 rounded border border-transparent bg-transparent px-1 text-right text-base text-ink hover:border-rule"
+      />
+      {words.plan.minutesShort}
+    </label>
+  );
+}

@@ -1,0 +1,168 @@
+import clsx from 'clsx';
+import { TextLayer, type PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { useEffect, useRef, useState } from 'react';
+import type { Remark } from '#core/model/remark.ts';
+import type { PageSize } from '#formats/pdf/marked-pdf.ts';
+import { words } from '../../words/en.ts';
+import { marksOf } from './geometry.ts';
+
+/** A page of the paper: drawn when it comes near, with its text to select and its marks to point at. */
+export function PdfPage({
+  document,
+  number,
+  size,
+  scale,
+  top,
+  left,
+  remarks,
+  numberByRemark,
+  focusedId,
+  onFocus,
+}: {
+  document: PDFDocumentProxy;
+  number: number;
+  size: PageSize;
+  scale: number;
+  top: number;
+  left: number;
+  remarks: readonly Remark[];
+  numberByRemark: ReadonlyMap<string, number>;
+  focusedId: string | null;
+  onFocus: (id: string) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const near = useNear(box);
+  return (
+    <div
+      ref={box}
+      data-page={number}
+      role="region"
+      aria-label={words.reading.pageLabel(number)}
+      className="absolute border border-rule bg-page"
+      style={{ top, left, width: size.width * scale, height: size.height * scale }}
+    >
+      {near && <DrawnPage document={document} number={number} scale={scale} />}
+      {remarks.map((remark) => (
+        <Marks
+          key={remark.id}
+          remark={remark}
+          number={numberByRemark.get(remark.id) ?? 0}
+          size={size}
+          scale={scale}
+          focused={remark.id === focusedId}
+          onFocus={onFocus}
+        />
+      ))}
+    </div>
+  );
+}
+
+function useNear(box: React.RefObject<HTMLDivElement | null>): boolean {
+  const [near, setNear] = useState(false);
+  useEffect(() => {
+    if (box.current === null) return;
+    const observer = new IntersectionObserver(([entry]) => setNear(entry.isIntersecting), {
+      rootMargin: '900px 0px',
+    });
+    observer.observe(box.current);
+    return () => observer.disconnect();
+  }, [box]);
+  return near;
+}
+
+function DrawnPage({
+  document,
+  number,
+  scale,
+}: {
+  document: PDFDocumentProxy;
+  number: number;
+  scale: number;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const text = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    let over = false;
+    let stop: () => void = () => undefined;
+    const draw = async () => {
+      const page = await document.getPage(number);
+      if (over || canvas.current === null || text.current === null) return;
+      const viewport = page.getViewport({ scale });
+      const ratio = window.devicePixelRatio;
+      canvas.current.width = Math.round(viewport.width * ratio);
+      canvas.current.height = Math.round(viewport.height * ratio);
+      const task = page.render({ canvas: canvas.current, viewport, transform: [ratio, 0, 0, ratio, 0, 0] });
+      text.current.replaceChildren();
+      const layer = new TextLayer({
+        textContentSource: page.streamTextContent(),
+        container: text.current,
+        viewport,
+      });
+      stop = () => {
+        task.cancel();
+        layer.cancel();
+      };
+      await Promise.all([task.promise, layer.render()]);
+    };
+    draw().catch((error: unknown) => {
+      // Leaving a page while it is drawn stops the drawing; that is no fault.
+      if (!over) throw error;
+    });
+    return () => {
+      over = true;
+      stop();
+    };
+  }, [document, number, scale]);
+  return (
+    <>
+      <canvas ref={canvas} aria-hidden className="absolute inset-0 h-full w-full" />
+      <div
+        ref={text}
+        className="textLayer"
+        style={
+          {
+            '--total-scale-factor': scale,
+            '--scale-round-x': '1px',
+            '--scale-round-y': '1px',
+          } as React.CSSProperties
+        }
+      />
+    </>
+  );
+}
+
+function Marks({
+  remark,
+  number,
+  size,
+  scale,
+  focused,
+  onFocus,
+}: {
+  remark: Remark;
+  number: number;
+  size: PageSize;
+  scale: number;
+  focused: boolean;
+  onFocus: (id: string) => void;
+}) {
+  const label = words.reading.mark(number, remark.text || words.slip.noWords);
+  return marksOf(remark, size, scale).map((box, index) => (
+    <button
+      key={index}
+      type="button"
+      tabIndex={-1}
+      data-mark={remark.id}
+      aria-label={label}
+      title={remark.text}
+      onClick={() => onFocus(remark.id)}
+      className={clsx(
+        'absolute z-10 rounded-[2px]',
+        focused
+          ? 'border-b-2 border-[#1e2a2c] bg-(--focus-tint)'
+          : 'hover:bg-[color-mix(in_srgb,var(--focus-tint)_60%,transparent)]',
+      )}
+      style={box}
+    />
+  ));
+}

@@ -1,0 +1,41 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import type { Remark } from '#core/model/remark.ts';
+import { Button } from '../../shared/Controls.tsx';
+import { Slip } from '../../shared/Slip.tsx';
+import { words } from '../../words/en.ts';
+import type { AssignmentView } from '../../workspace/assignment-view.ts';
+
+/** On a narrow screen the slip in focus stands below the paper. */
+export function Sheet({
+  view,
+  remark,
+  onStep,
+  of,
+}: {
+  view: AssignmentView;
+  remark: Remark | undefined;
+  onStep: (by: number) => void;
+  of: number;
+}) {
+  return (
+    <section
+      aria-label={words.reading.slips}
+      className="max-h-[58%] shrink-0 overflow-auto rounded-t-2xl border-t border-ink bg-surface p-2 shadow-(--shadow)"
+    >
+      <div className="flex items-center justify-between">
+        <Button look="quiet" aria-label={words.reading.previous} onClick={() => onStep(-1)}>
+          <ChevronLeft size={20} aria-hidden />
+        </Button>
+        <p className="text-sm text-quiet">
+          {remark === undefined
+            ? words.reading.tapMark
+            : words.line.of(view.numberByRemark.get(remark.id) ?? 0, of)}
+        </p>
+        <Button look="quiet" aria-label={words.reading.next} onClick={() => onStep(1)}>
+          <ChevronRight size={20} aria-hidden />
+        </Button>
+      </div>
+      {remark !== undefined && <Slip view={view} remark={remark} focused onFocus={() => undefined} />}
+    </section>
+  );
+}

@@ -1,0 +1,56 @@
+import type { Remark } from '#core/model/remark.ts';
+import type { PageSize } from '#formats/pdf/marked-pdf.ts';
+
+export interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export const PAGE_GAP = 18;
+
+/** Where each page begins below the first, at a scale, and how tall all are. */
+export function pageTops(pages: readonly PageSize[], scale: number): { tops: number[]; height: number } {
+  const tops: number[] = [];
+  let height = PAGE_GAP;
+  for (const page of pages) {
+    tops.push(height);
+    height += page.height * scale + PAGE_GAP;
+  }
+  return { tops, height };
+}
+
+/** The box on the shown page around points given in PDF coordinates (x y x y ...). */
+function boxOf(points: readonly number[], { transform }: PageSize, scale: number): Box {
+  const [a, b, c, d, e, f] = transform;
+  const xs: number[] = [];
+  const ys: number[] = [];
+  for (let i = 0; i + 1 < points.length; i += 2) {
+    xs.push((a * points[i] + c * points[i + 1] + e) * scale);
+    ys.push((b * points[i] + d * points[i + 1] + f) * scale);
+  }
+  const left = Math.min(...xs);
+  const top = Math.min(...ys);
+  return { left, top, width: Math.max(...xs) - left, height: Math.max(...ys) - top };
+}
+
+/** The boxes that a remark marks on its page, in pixels from the page's corner. */
+export function marksOf(remark: Remark, page: PageSize, scale: number): Box[] {
+  const { target } = remark;
+  if (target.kind !== 'words' && target.kind !== 'point') return [];
+  if (target.kind === 'words' && target.quads.length > 0)
+    return target.quads.map((quad) => boxOf(quad, page, scale));
+  return [boxOf(target.rect, page, scale)];
+}
+
+/** Whether all of an element can be seen in the part of the window that `frame` shows. */
+export function isWholeIn(element: Element, frame: Element): boolean {
+  const inner = element.getBoundingClientRect();
+  const outer = frame.getBoundingClientRect();
+  return (
+    inner.height > 0 &&
+    inner.top >= Math.max(0, outer.top) - 1 &&
+    inner.bottom <= Math.min(window.innerHeight, outer.bottom) + 1
+  );
+}

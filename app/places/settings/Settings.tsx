@@ -1,0 +1,87 @@
+import { Button, SectionTitle } from '../../shared/Controls.tsx';
+import { usePlaceTitle } from '../../shared/place-title.ts';
+import { setPreference, usePreferences, type Preferences } from '../../shared/preferences.ts';
+import { words } from '../../words/en.ts';
+import { leave } from '../../workspace/connect.ts';
+import { useWorkspace } from '../../workspace/workspace.ts';
+
+const THEMES: readonly Preferences['theme'][] = ['system', 'light', 'dark'];
+const SIZES: readonly Preferences['textSize'][] = ['100', '125', '150', '200'];
+
+export function Settings() {
+  usePlaceTitle(words.places.settings);
+  const preferences = usePreferences();
+  const identity = useWorkspace((state) => state.identity);
+  return (
+    <div className="mx-auto grid max-w-2xl gap-7 p-6 max-md:p-4">
+      <h1 className="font-serif text-xl font-semibold">{words.settings.title}</h1>
+      <Choice
+        title={words.settings.theme}
+        options={THEMES.map((theme) => ({ value: theme, label: words.settings.themes[theme] }))}
+        chosen={preferences.theme}
+        onChoose={(theme) => setPreference({ theme })}
+      />
+      <Choice
+        title={words.settings.textSize}
+        options={SIZES.map((size) => ({ value: size, label: words.settings.textSizes[size] }))}
+        chosen={preferences.textSize}
+        onChoose={(textSize) => setPreference({ textSize })}
+      />
+      <Choice
+        title={words.settings.keys}
+        lead={words.settings.keysLead}
+        options={[
+          { value: 'on', label: words.settings.on },
+          { value: 'off', label: words.settings.off },
+        ]}
+        chosen={preferences.singleKeys ? 'on' : 'off'}
+        onChoose={(value) => setPreference({ singleKeys: value === 'on' })}
+      />
+      <section>
+        <SectionTitle>{words.settings.workspace}</SectionTitle>
+        <p className="my-2 text-quiet">
+          {identity?.kind === 'student' ? words.settings.whose(identity.studentName) : words.settings.alone}{' '}
+          {words.settings.leaveLead}
+        </p>
+        <Button onClick={() => void leave()}>
+          {identity?.kind === 'student' ? words.settings.leave : words.settings.leaveAlone}
+        </Button>
+      </section>
+    </div>
+  );
+}
+
+function Choice<Value extends string>({
+  title,
+  lead,
+  options,
+  chosen,
+  onChoose,
+}: {
+  title: string;
+  lead?: string;
+  options: readonly { value: Value; label: string }[];
+  chosen: Value;
+  onChoose: (value: Value) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="font-serif text-[1.12rem] font-semibold">{title}</legend>
+      {lead !== undefined && <p className="text-sm text-quiet">{lead}</p>}
+      <div className="mt-2 flex flex-wrap gap-x-6 gap-y-2">
+        {options.map(({ value, label }) => (
+          <label key={value} className="inline-flex items-center gap-2">
+            <input
+              type="radio"
+              name={title}
+              className="h-4 w-4 accent-accent"
+              checked={value === chosen}
+              onChange={() => onChoose(value)}
+            />
+            {label}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

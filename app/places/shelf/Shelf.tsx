@@ -1,0 +1,143 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { Instant } from '#core/model/ids.ts';
+import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
+import { Dialog } from '../../shared/Dialog.tsx';
+import { offerFile } from '../../shared/notify.ts';
+import { usePlaceTitle } from '../../shared/place-title.ts';
+import { shownMoment } from '../../shared/shown.ts';
+import { bytesOfFile } from '../../shared/taking-in.ts';
+import { words } from '../../words/en.ts';
+import { checkBackup, restoreBackup, writeBackup, type CheckedBackup } from '../../workspace/backup.ts';
+import { catchUp } from '../../workspace/connect.ts';
+import { fileBytes, useWorkspace } from '../../workspace/workspace.ts';
+
+/** Files: what came in and what was made; and the workspace as one ZIP, out and in again. */
+export function Shelf() {
+  usePlaceTitle(words.places.shelf);
+  return (
+    <div className="mx-auto max-w-4xl p-6 max-md:p-4">
+      <h1 className="font-serif text-xl font-semibold">{words.shelf.title}</h1>
+      <p className="mb-5 text-quiet">{words.shelf.lead}</p>
+      <Backup />
+      <Files />
+    </div>
+  );
+}
+
+function Backup() {
+  const [busy, setBusy] = useState(false);
+  const [checked, setChecked] = useState<CheckedBackup | null>(null);
+  const alone = useWorkspace((state) => state.identity?.kind === 'files alone');
+  const saveAll = async () => {
+    setBusy(true);
+    const notice = toast.loading(words.shelf.saving);
+    try {
+      const { name, bytes } = await writeBackup();
+      offerFile(name, bytes, 'application/zip');
+      toast.success(words.shelf.saved(name, words.sizeOf(bytes.length)), { id: notice });
+    } finally {
+      setBusy(false);
+    }
+  };
+  const check = async (file: File | undefined) => {
+    if (file === undefined) return;
+    const notice = toast.loading(words.shelf.checking);
+    const bytes = await bytesOfFile(file);
+    const result = typeof bytes === 'string' ? null : await checkBackup(bytes);
+    if (typeof bytes === 'string') toast.error(bytes, { id: notice, duration: 15_000 });
+    else if (result?.kind === 'read') {
+      toast.dismiss(notice);
+      setChecked(result.value);
+    } else if (result !== null)
+      toast.error(words.unreadable[result.reason](file.name, result.detail), {
+        id: notice,
+        duration: 15_000,
+      });
+  };
+  const restore = async () => {
+    if (checked === null) return;
+    await restoreBackup(checked);
+    setChecked(null);
+    toast.success(words.shelf.restored);
+    if (!alone) void catchUp();
+  };
+  return (
+    <div className="flex flex-wrap gap-3">
+      <Button look="main" disabled={busy} onClick={() => void saveAll()}>
+        {words.shelf.save}
+      </Button>
+      <label className="inline-flex min-h-9 cursor-pointer items-center rounded-md border border-rule-strong/60 bg-surface px-3 font-semibold focus-within:outline-2 focus-within:outline-accent hover:border-ink">
+        {words.shelf.restore}
+        <input
+          type="file"
+          accept=".zip,application/zip"
+          className="sr-only"
+          onChange={(event) => {
+            void check(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      <Dialog
+        open={checked !== null}
+        onClose={() => setChecked(null)}
+        title={words.shelf.restoreTitle}
+        lead={
+          checked === null
+            ? ''
+            : words.shelf.restoreLead(
+                shownMoment(checked.at as Instant, undefined),
+                checked.rows.filter((row) => row.store === 'remarks').length,
+              )
+        }
+      >
+        <div className="flex gap-3">
+          <Button look="main" onClick={() => void restore()}>
+            {words.shelf.replace}
+          </Button>
+          <Button onClick={() => setChecked(null)}>{words.shelf.cancel}</Button>
+        </div>
+      </Dialog>
+    </div>
+  );
+}
+
+function Files() {
+  const files = useWorkspace((state) => state.records.files);
+  const list = [...files.values()].sort((x, y) => y.cameAt.localeCompare(x.cameAt));
+  const offer = async (hash: string, name: string, type: string) => {
+    const bytes = await fileBytes(hash);
+    if (bytes !== null) offerFile(name, bytes, type);
+  };
+  return (
+    <section className="mt-8">
+      <SectionTitle>{words.shelf.files}</SectionTitle>
+      {list.length === 0 ? (
+        <div className="mt-3">
+          <Empty>{words.shelf.noFiles}</Empty>
+        </div>
+      ) : (
+        <ul className="mt-2">
+          {list.map((file) => (
+            <li key={file.hash} className="flex flex-wrap items-baseline gap-x-4 border-t border-rule py-2">
+              <b className="min-w-0 break-words">{file.name}</b>
+              <span className="text-sm text-quiet">
+                {words.shelf.origins[file.origin]} · {words.sizeOf(file.size)} ·{' '}
+                {shownMoment(file.cameAt, undefined)}
+              </span>
+              <Button
+                look="quiet"
+                className="ml-auto min-h-0 px-1 text-sm"
+                onClick={() => void offer(file.hash, file.name, file.mediaType)}
+              >
+                {words.shelf.get}
+                <span className="sr-only"> {file.name}</span>
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

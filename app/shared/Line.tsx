@@ -1,0 +1,171 @@
+import clsx from 'clsx';
+import { NavLink } from 'react-router';
+import { lineOf, stations, type Station, type StationState } from '#core/line/stations.ts';
+import type { Decision } from '#core/model/work.ts';
+import { words } from '../words/en.ts';
+import type { AssignmentView } from '../workspace/assignment-view.ts';
+import { decisionLook } from './decision-look.ts';
+import { useNarrow, useSize } from './hooks.ts';
+import { shownDay } from './shown.ts';
+
+const ORDER: readonly (Decision | 'carry')[] = ['act', 'ask', 'keep', 'carry', 'decline'];
+const HEIGHT = 34;
+const MIDDLE = HEIGHT / 2;
+const STRAND_GAP = 4.5;
+
+/** Where each station stands on the line, as a share of its width. */
+const AT: Record<Station, number> = {
+  read: 0.012,
+  decide: 0.165,
+  plan: 0.45,
+  revise: 0.62,
+  check: 0.765,
+  send: 0.895,
+};
+
+function figureOf(
+  station: Station,
+  view: AssignmentView,
+  unanswered: number,
+  progress: StationState['progress'],
+): string {
+  const { tally, tasks, draft, submission, assignment, course } = view;
+  if (progress === 'not needed') return words.line.notNeeded;
+  switch (station) {
+    case 'read':
+      return words.line.of(tally.read, tally.received);
+    case 'decide':
+      return words.line.of(tally.decided, tally.received);
+    case 'plan':
+      return words.line.tasks(tasks.filter((p) => p.task.done).length, tasks.length);
+    case 'revise':
+      return submission ? words.line.sent : draft ? words.line.begun : words.line.notBegun;
+    case 'check':
+      return words.line.unanswered(unanswered);
+    case 'send':
+      if (submission !== null)
+        return view.state.kind === 'waiting again' ? words.line.waiting : words.line.sent;
+      return assignment.closesAt === null ? '' : words.line.by(shownDay(assignment.closesAt, course?.zone));
+  }
+}
+
+/** The six stations of an assignment; between Decide and Check the line forks into what was decided. */
+export function Line({ view, unanswered }: { view: AssignmentView; unanswered: number }) {
+  const [ref, { width }] = useSize<HTMLElement>();
+  const narrow = useNarrow();
+  const states = lineOf({
+    received: view.tally.received,
+    read: view.tally.read,
+    decided: view.tally.decided,
+    countByDecision: view.countByDecision,
+    tasks: view.tasks.length,
+    tasksDone: view.tasks.filter((p) => p.task.done).length,
+    draftBegun: view.draft !== null,
+    unanswered,
+    sent: view.submission !== null || view.attempts.length > 1,
+    resubmittable: view.state.kind === 'open for another attempt' || view.assignment.courseId === null,
+  });
+  const base = `/a/${encodeURIComponent(view.assignment.id)}`;
+  return (
+    <nav ref={ref} aria-label={words.line.label} className="relative">
+      {!narrow && width > 0 && <LineDrawing width={width} states={states} counts={view.countByDecision} />}
+      <ol
+        className={narrow ? 'flex gap-5 overflow-x-auto px-4 py-2.5' : 'relative'}
+        style={narrow ? {} : { height: 26 }}
+      >
+        {stations.map((station, index) => (
+          <li
+            key={station}
+            className="whitespace-nowrap"
+            style={narrow ? {} : { position: 'absolute', left: width * AT[station] - 8 }}
+          >
+            <NavLink
+              to={`${base}/${station}`}
+              className={({ isActive }) =>
+                clsx(
+                  'inline-block py-0.5',
+                  isActive &&
+                    'text-accent [&_.station]:underline [&_.station]:decoration-2 [&_.station]:underline-offset-4',
+                )
+              }
+            >
+              <b className="station">{words.line.stations[station]}</b>{' '}
+              <span className="text-sm text-quiet">
+                {figureOf(station, view, unanswered, states[index].progress)}
+              </span>
+            </NavLink>
+            {station === 'decide' && !narrow && <DecisionCounts counts={view.countByDecision} />}
+          </li>
+        ))}
+      </ol>
+    </nav>
+  );
+}
+
+function DecisionCounts({ counts }: { counts: AssignmentView['countByDecision'] }) {
+  return ORDER.filter((decision) => counts[decision] > 0).map((decision) => {
+    const { icon: Icon, text } = decisionLook[decision];
+    return (
+      <span
+        key={decision}
+        className={clsx('ml-2 inline-flex items-center gap-0.5 text-sm font-semibold', text)}
+      >
+        <Icon size="0.95em" aria-hidden />
+        <span className="sr-only">{words.decisions[decision]}</span>
+        {counts[decision]}
+      </span>
+    );
+  });
+}
+
+function LineDrawing({
+  width,
+  states,
+  counts,
+}: {
+  width: number;
+  states: readonly StationState[];
+  counts: AssignmentView['countByDecision'];
+}) {
+  const x = (station: Station) => width * AT[station];
+  const strands = ORDER.filter((decision) => counts[decision] > 0);
+  const progressOf = (station: Station) => states.find((s) => s.station === station)?.progress ?? 'not begun';
+  const straight = (from: Station, to: Station) => {
+    const done =
+      progressOf(to) === 'done' || (progressOf(from) === 'done' && progressOf(to) !== 'not needed');
+    return (
+      <path
+        key={from}
+        d={`M${x(from)} ${MIDDLE}H${x(to)}`}
+        stroke={done ? 'var(--ink)' : 'var(--rule-strong)'}
+        strokeDasharray={progressOf(to) === 'not needed' || to === 'send' ? '3 4' : undefined}
+      />
+    );
+  };
+  const fork = Math.min(80, (x('plan') - x('decide')) / 2);
+  return (
+    <svg aria-hidden width={width} height={HEIGHT} className="block" fill="none" strokeWidth={1.7}>
+      {straight('read', 'decide')}
+      {strands.length === 0
+        ? [straight('decide', 'plan'), straight('plan', 'revise'), straight('revise', 'check')]
+        : strands.map((decision, index) => {
+            const y = MIDDLE + (index - (strands.length - 1) / 2) * STRAND_GAP;
+            const [from, to] = [x('decide'), x('check')];
+            const d = `M${from} ${MIDDLE}C${from + fork * 0.5} ${MIDDLE} ${from + fork * 0.5} ${y} ${from + fork} ${y}H${to - fork}C${to - fork * 0.5} ${y} ${to - fork * 0.5} ${MIDDLE} ${to} ${MIDDLE}`;
+            return <path key={decision} d={d} stroke={decisionLook[decision].color} />;
+          })}
+      {straight('check', 'send')}
+      {states.map(({ station, progress }) => (
+        <circle
+          key={station}
+          cx={x(station)}
+          cy={MIDDLE}
+          r={progress === 'done' ? 6.5 : 6}
+          fill={progress === 'done' ? 'var(--ink)' : 'var(--paper)'}
+          stroke={progress === 'not begun' || progress === 'not needed' ? 'var(--rule-strong)' : 'var(--ink)'}
+          strokeDasharray={progress === 'not needed' ? '2 2.5' : undefined}
+        />
+      ))}
+    </svg>
+  );
+}

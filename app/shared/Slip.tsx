@@ -1,0 +1,152 @@
+import clsx from 'clsx';
+import { useState } from 'react';
+import type { ReactNode } from 'react';
+import { quotedWords, type Remark } from '#core/model/remark.ts';
+import { stances, type Judgement } from '#core/model/work.ts';
+import { isRead } from '#core/tally/tally.ts';
+import { words } from '../words/en.ts';
+import { pointsOf, type AssignmentView } from '../workspace/assignment-view.ts';
+import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
+import { useKeptText } from './hooks.ts';
+import { decisionLook } from './decision-look.ts';
+import { DecisionButtons, DecisionSign } from './Decisions.tsx';
+
+/** Longer remarks are folded until they are opened or in focus. */
+const FOLD_CHARACTERS = 320;
+
+/** The panel that shows one remark: who, what, about which words, its points, and what was decided. */
+export function Slip({
+  view,
+  remark,
+  focused,
+  onFocus,
+  extra,
+}: {
+  view: AssignmentView;
+  remark: Remark;
+  focused: boolean;
+  onFocus: () => void;
+  extra?: ReactNode;
+}) {
+  const [unfolded, setUnfolded] = useState(false);
+  const judgement = view.judgements.get(remark.id);
+  const read = isRead(remark, view.readings.get(remark.id));
+  const number = view.numberByRemark.get(remark.id) ?? 0;
+  const long = remark.text.length > FOLD_CHARACTERS;
+  const folded = long && !unfolded && !focused;
+  const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
+  const points = pointsOf(view, remark.id);
+  const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
+  return (
+    <article
+      data-slip={remark.id}
+      data-folded={folded}
+      aria-label={words.slip.number(number)}
+      aria-current={focused ? 'true' : undefined}
+      onClick={onFocus}
+      className={clsx(
+        'rounded-lg border border-l-[3px] bg-surface px-3.5 py-2.5',
+        focused ? 'border-ink shadow-(--shadow)' : 'border-rule',
+        decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
+      )}
+    >
+      <header className="flex items-baseline gap-x-3 text-sm">
+        <b className="whitespace-nowrap">{remark.author.name}</b>
+        {judgement?.stance && (
+          <span className="whitespace-nowrap text-quiet">{words.stances[judgement.stance]}</span>
+        )}
+        {criterion && <span className="min-w-0 truncate text-quiet">{criterion.title}</span>}
+        <span className="ml-auto inline-flex items-baseline gap-2">
+          {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}
+          <DecisionSign judgement={judgement} />
+          <span className="text-quiet" aria-hidden>
+            {number}
+          </span>
+        </span>
+      </header>
+      {focused && <About remark={remark} />}
+      <p className={clsx('mt-1 whitespace-pre-wrap', folded && 'line-clamp-4')}>
+        {remark.text || words.slip.noWords}
+      </p>
+      {long && !focused && (
+        <button
+          type="button"
+          className="mt-1 text-sm font-semibold text-accent hover:underline"
+          onClick={(event) => {
+            event.stopPropagation();
+            setUnfolded(!unfolded);
+          }}
+        >
+          {folded ? words.slip.showAll : words.slip.fold}
+        </button>
+      )}
+      {focused && (
+        <>
+          <div className="mt-2 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1 border-t border-dashed border-rule pt-2 text-sm text-quiet">
+            <StanceChoice remark={remark} judgement={judgement} />
+            {points !== null && (
+              <span title={words.slip.pointsBehind}>
+                <b className="text-ink">{points.behind}</b> {words.slip.lost('', points.lost).trim()}
+              </span>
+            )}
+            <button type="button" className="hover:underline" onClick={() => void markRead(remark, !read)}>
+              {read ? words.slip.unread : words.slip.markRead}
+            </button>
+          </div>
+          <div className="mt-2">
+            <DecisionButtons remark={remark} judgement={judgement} />
+          </div>
+          <NoteField key={remark.id} remark={remark} judgement={judgement} />
+          {extra}
+        </>
+      )}
+    </article>
+  );
+}
+
+function About({ remark }: { remark: Remark }) {
+  const quote = quotedWords(remark);
+  if (quote === null) return null;
+  return <p className="mt-1 line-clamp-3 font-serif text-sm text-quiet italic">“{quote}”</p>;
+}
+
+/** What the remark says, as the student sees it. */
+export function StanceChoice({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  return (
+    <select
+      aria-label={words.slip.saysLabel}
+      className="max-w-full rounded border border-transparent bg-transparent py-0.5 text-sm text-quiet hover:border-rule"
+      value={judgement?.stance ?? ''}
+      onChange={(event) => {
+        const chosen = stances.find((stance) => stance === event.target.value);
+        void setStance(remark, chosen ?? null);
+      }}
+    >
+      <option value="">{words.slip.saysUnset}</option>
+      {stances.map((stance) => (
+        <option key={stance} value={stance}>
+          {words.stances[stance]}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** The student's own note. */
+export function NoteField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  const [text, setText, leave] = useKeptText(
+    judgement?.note ?? '',
+    (note) => void noteOnRemark(remark, note),
+  );
+  return (
+    <textarea
+      aria-label={words.slip.note}
+      placeholder={words.slip.notePlaceholder}
+      rows={text === '' ? 1 : 2}
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={leave}
+      className="mt-2 block w-full resize-y rounded-md border border-rule bg-paper px-2.5 py-1.5 text-sm placeholder:text-quiet"
+    />
+  );
+}

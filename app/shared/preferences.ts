@@ -1,0 +1,39 @@
+import * as v from 'valibot';
+import { create } from 'zustand';
+
+/** How this person likes the interface, on this computer; no part of the workspace. */
+const Preferences = v.object({
+  theme: v.optional(v.picklist(['system', 'light', 'dark']), 'system'),
+  singleKeys: v.optional(v.boolean(), true),
+  textSize: v.optional(v.picklist(['100', '125', '150', '200']), '100'),
+});
+export type Preferences = v.InferOutput<typeof Preferences>;
+
+const KEY = 'juncture/preferences';
+
+function stored(): Preferences {
+  try {
+    return v.parse(Preferences, JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+  } catch {
+    return v.parse(Preferences, {});
+  }
+}
+
+export const usePreferences = create<Preferences>(stored);
+
+export function setPreference(change: Partial<Preferences>): void {
+  usePreferences.setState(change);
+  localStorage.setItem(KEY, JSON.stringify(usePreferences.getState()));
+  applyPreferences();
+}
+
+const darkWanted = matchMedia('(prefers-color-scheme: dark)');
+
+/** Puts theme and text size on the page. */
+export function applyPreferences(): void {
+  const { theme, textSize } = usePreferences.getState();
+  const dark = theme === 'dark' || (theme === 'system' && darkWanted.matches);
+  document.documentElement.dataset.theme = dark ? 'dark' : 'light';
+  document.documentElement.style.setProperty('--text-scale', String(Number(textSize) / 100));
+}
+darkWanted.addEventListener('change', applyPreferences);

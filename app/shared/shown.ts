@@ -1,0 +1,34 @@
+import type { Instant } from '#core/model/ids.ts';
+
+/** Dates and times as they are shown, in the zone of the course. */
+
+export function shownDay(at: Instant, zone: string | undefined): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: zone,
+  })
+    .format(new Date(at))
+    .replace(',', '');
+}
+
+export function shownTime(at: Instant, zone: string | undefined): string {
+  return new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(
+    new Date(at),
+  );
+}
+
+export function shownMoment(at: Instant, zone: string | undefined): string {
+  return `${shownDay(at, zone)} ${shownTime(at, zone)}`;
+}
+
+/** Whole days from now until then. */
+export function daysUntil(at: Instant, nowMs: number): number {
+  return Math.max(0, Math.floor((Date.parse(at) - nowMs) / 86_400_000));
+}
+
+/** A share such as 0.85 as a percentage without needless places. */
+export function shownPercent(share: string): string {
+  return String(Math.round(Number(share) * 1000) / 10);
+}

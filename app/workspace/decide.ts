@@ -1,0 +1,165 @@
+import { asId, type QueryId, type RemarkId, type TaskId } from '#core/model/ids.ts';
+import type { Remark } from '#core/model/remark.ts';
+import type { Decision, Judgement, Stance } from '#core/model/work.ts';
+import { changeKindOf, MINUTES_BY_KIND, taskTitleOf } from '#core/plan/tasks.ts';
+import { wordingMark } from '#core/reading/need.ts';
+import { isDecided } from '#core/tally/tally.ts';
+import { words } from '../words/en.ts';
+import type { Writing } from './transact.ts';
+import { now, runCommand, save } from './workspace.ts';
+
+function judgementFor(remark: Remark, known: Judgement | null): Judgement {
+  return (
+    known ?? {
+      remarkId: remark.id,
+      assignmentId: remark.assignmentId,
+      decision: null,
+      carry: false,
+      note: '',
+      stance: null,
+    }
+  );
+}
+
+async function putRead(writing: Writing, remark: Remark, read: boolean): Promise<void> {
+  const known = await writing.get('readings', remark.id);
+  const seenMs = known?.of === wordingMark(remark) ? known.seenMs : 0;
+  if (known?.read === read && known.of === wordingMark(remark)) return;
+  await writing.put('readings', {
+    remarkId: remark.id,
+    assignmentId: remark.assignmentId,
+    of: wordingMark(remark),
+    seenMs,
+    read,
+  });
+}
+
+/** Adds time that a remark was in view; from enough of it on the remark counts as read. */
+export function addReadingTime(remark: Remark, ms: number, read: boolean): Promise<void> {
+  return save(async (writing) => {
+    const of = wordingMark(remark);
+    const known = await writing.get('readings', remark.id);
+    const before = known?.of === of ? known : null;
+    await writing.put('readings', {
+      remarkId: remark.id,
+      assignmentId: remark.assignmentId,
+      of,
+      seenMs: Math.round((before?.seenMs ?? 0) + ms),
+      read: read || before?.read === true,
+    });
+  });
+}
+
+export function markRead(remark: Remark, read: boolean): Promise<void> {
+  return runCommand(remark.assignmentId, read ? words.undo.markedRead : words.undo.markedUnread, (writing) =>
+    putRead(writing, remark, read),
+  );
+}
+
+export function markAllRead(assignmentId: string, remarks: readonly Remark[]): Promise<void> {
+  return runCommand(assignmentId, words.undo.markedAllRead, async (writing) => {
+    for (const remark of remarks) await putRead(writing, remark, true);
+  });
+}
+
+async function createTask(writing: Writing, remark: Remark): Promise<void> {
+  const tasks = await writing.all('tasks');
+  if (tasks.some((task) => task.remarkIds.includes(remark.id))) return;
+  const kind = changeKindOf(remark);
+  await writing.put('tasks', {
+    id: asId<TaskId>(`task/${remark.id}`),
+    assignmentId: remark.assignmentId,
+    title: taskTitleOf(remark) || words.plan.taskWithoutWords,
+    kind,
+    minutes: MINUTES_BY_KIND[kind],
+    remarkIds: [remark.id],
+    done: false,
+    rank: null,
+    touched: false,
+  });
+}
+
+/** Takes a withdrawn decision out of the plan: an untouched task goes, from a touched one only the remark. */
+async function withdrawTask(writing: Writing, remarkId: RemarkId): Promise<void> {
+  for (const task of await writing.all('tasks')) {
+    if (!task.remarkIds.includes(remarkId)) continue;
+    if (task.touched || task.remarkIds.length > 1)
+      await writing.put('tasks', { ...task, remarkIds: task.remarkIds.filter((id) => id !== remarkId) });
+    else await writing.remove('tasks', task.id);
+  }
+}
+
+async function createQuery(writing: Writing, remark: Remark, note: string): Promise<void> {
+  const id = asId<QueryId>(`query/${remark.id}`);
+  if ((await writing.get('queries', id)) !== null) return;
+  await writing.put('queries', {
+    id,
+    assignmentId: remark.assignmentId,
+    remarkId: remark.id,
+    person: remark.author.name,
+    text: note,
+    putAt: null,
+    touched: false,
+  });
+}
+
+async function withdrawQuery(writing: Writing, remarkId: RemarkId): Promise<void> {
+  const query = await writing.get('queries', `query/${remarkId}`);
+  if (query !== null && query.putAt === null && !query.touched) await writing.remove('queries', query.id);
+}
+
+/** Decides about a remark; the same decision again withdraws it. Deciding also marks read. */
+export function decideRemark(remark: Remark, decision: Decision): Promise<void> {
+  return runCommand(remark.assignmentId, words.undo.decided(words.decisions[decision]), async (writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    const next = judgement.decision === decision ? null : decision;
+    await writing.put('judgements', { ...judgement, decision: next });
+    if (next !== null) await putRead(writing, remark, true);
+    if (next === 'act') await createTask(writing, remark);
+    else await withdrawTask(writing, remark.id);
+    if (next === 'ask') await createQuery(writing, remark, judgement.note);
+    else await withdrawQuery(writing, remark.id);
+  });
+}
+
+/** Carries a remark to the next assignment, beside whatever is decided; again: no more. */
+export function toggleCarry(remark: Remark): Promise<void> {
+  return runCommand(remark.assignmentId, words.undo.carried, async (writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    const next = { ...judgement, carry: !judgement.carry };
+    await writing.put('judgements', next);
+    if (isDecided(next)) await putRead(writing, remark, true);
+  });
+}
+
+/** Keeps an own note with a remark; a question that nobody has worded yet takes it over. */
+export function noteOnRemark(remark: Remark, note: string): Promise<void> {
+  return runCommand(remark.assignmentId, words.undo.noted, async (writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    await writing.put('judgements', { ...judgement, note });
+    const query = await writing.get('queries', `query/${remark.id}`);
+    if (query !== null && !query.touched) await writing.put('queries', { ...query, text: note });
+  });
+}
+
+export function setStance(remark: Remark, stance: Stance | null): Promise<void> {
+  return runCommand(remark.assignmentId, words.undo.stance, async (writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    await writing.put('judgements', { ...judgement, stance });
+  });
+}
+
+export function wordQuery(assignmentId: string, queryId: string, text: string): Promise<void> {
+  return runCommand(assignmentId, words.undo.worded, async (writing) => {
+    const query = await writing.get('queries', queryId);
+    if (query !== null && query.text !== text)
+      await writing.put('queries', { ...query, text, touched: true });
+  });
+}
+
+export function markQueryPut(assignmentId: string, queryId: string, put: boolean): Promise<void> {
+  return runCommand(assignmentId, words.undo.asked, async (writing) => {
+    const query = await writing.get('queries', queryId);
+    if (query !== null) await writing.put('queries', { ...query, putAt: put ? now() : null });
+  });
+}

@@ -1,0 +1,67 @@
+import * as v from 'valibot';
+import type { Anchor, PageSize } from '#formats/pdf/marked-pdf.ts';
+import { Assignment, Attempt, Course, Marking, Rubric } from '#core/model/facts.ts';
+import type { FileHash } from '#core/model/ids.ts';
+import { Remark } from '#core/model/remark.ts';
+import { Draft, Judgement, Query, Reading, StoredFile, Submission, Task, Version } from '#core/model/work.ts';
+import type { Paper } from '#core/paper/paper.ts';
+
+/** A paper's text and anchors, derived from its file and kept so that it isn't read again. */
+export interface ReadPaper {
+  readonly hash: FileHash;
+  readonly readerVersion: number;
+  readonly pages: readonly PageSize[];
+  readonly paper: Paper;
+  readonly anchors: Readonly<Record<string, Anchor>>;
+}
+
+/** What the workspace keeps, by store. Facts first, then the student's own, then files. */
+export interface RecordByStore {
+  courses: Course;
+  assignments: Assignment;
+  rubrics: Rubric;
+  attempts: Attempt;
+  markings: Marking;
+  remarks: Remark;
+  readings: Reading;
+  judgements: Judgement;
+  tasks: Task;
+  queries: Query;
+  drafts: Draft;
+  versions: Version;
+  submissions: Submission;
+  files: StoredFile;
+}
+
+export type StoreName = keyof RecordByStore;
+
+/** How each store's records are keyed, and what they must be when they come from a file. */
+export const recordStores: {
+  readonly [Store in StoreName]: {
+    readonly schema: v.GenericSchema<unknown, RecordByStore[Store]>;
+    readonly keyOf: (record: RecordByStore[Store]) => string;
+  };
+} = {
+  courses: { schema: Course, keyOf: (r) => r.id },
+  assignments: { schema: Assignment, keyOf: (r) => r.id },
+  rubrics: { schema: Rubric, keyOf: (r) => r.id },
+  attempts: { schema: Attempt, keyOf: (r) => r.id },
+  markings: { schema: Marking, keyOf: (r) => r.id },
+  remarks: { schema: Remark, keyOf: (r) => r.id },
+  readings: { schema: Reading, keyOf: (r) => r.remarkId },
+  judgements: { schema: Judgement, keyOf: (r) => r.remarkId },
+  tasks: { schema: Task, keyOf: (r) => r.id },
+  queries: { schema: Query, keyOf: (r) => r.id },
+  drafts: { schema: Draft, keyOf: (r) => r.id },
+  versions: { schema: Version, keyOf: (r) => r.id },
+  submissions: { schema: Submission, keyOf: (r) => r.id },
+  files: { schema: StoredFile, keyOf: (r) => r.hash },
+};
+
+export const storeNames = Object.keys(recordStores) as StoreName[];
+
+export type RecordMaps = { readonly [Store in StoreName]: ReadonlyMap<string, RecordByStore[Store]> };
+
+export function emptyRecords(): RecordMaps {
+  return Object.fromEntries(storeNames.map((store) => [store, new Map()])) as unknown as RecordMaps;
+}

@@ -1,0 +1,179 @@
+import { create } from 'zustand';
+import { instantOf, type Instant } from '#core/model/ids.ts';
+import { loadRecords, openWorkspaceDatabase, type Change, type WorkspaceDatabase } from './database.ts';
+import { emptyRecords, type ReadPaper, type RecordMaps } from './records.ts';
+import { lastUndoable, transact, undoEntry, withChanges, type Writing } from './transact.ts';
+
+/** Whose workspace is open. */
+export type Identity =
+  | {
+      readonly kind: 'student';
+      readonly deskId: string;
+      readonly studentId: string;
+      readonly studentName: string;
+    }
+  | { readonly kind: 'files alone' };
+
+export type Connection = 'asking' | 'reached' | 'not reached' | 'signed out' | 'none';
+
+interface WorkspaceState {
+  readonly identity: Identity | null;
+  readonly records: RecordMaps;
+  readonly connection: Connection;
+  readonly lastReachedAt: number | null;
+  readonly saving: 'saved' | 'saving' | 'failed';
+  readonly outdated: boolean;
+}
+
+export const useWorkspace = create<WorkspaceState>(() => ({
+  identity: null,
+  records: emptyRecords(),
+  connection: 'asking',
+  lastReachedAt: null,
+  saving: 'saved',
+  outdated: false,
+}));
+
+let database: WorkspaceDatabase | null = null;
+let channel: BroadcastChannel | null = null;
+let clockOffsetMs = 0;
+let pending = 0;
+
+/** The time, as the desk's clock has it. */
+export function nowMs(): number {
+  return Date.now() + clockOffsetMs;
+}
+export function now(): Instant {
+  return instantOf(nowMs());
+}
+export function setClockByDesk(deskNow: Instant): void {
+  const offset = Date.parse(deskNow) - Date.now();
+  // The way to the desk takes time of its own; less than this is no difference of clocks.
+  clockOffsetMs = Math.abs(offset) > 2500 ? offset : 0;
+}
+
+function openDatabase(): WorkspaceDatabase {
+  if (database === null) throw new Error('no workspace is open');
+  return database;
+}
+
+export function databaseName(identity: Identity): string {
+  return identity.kind === 'files alone'
+    ? 'juncture/files'
+    : `juncture/${identity.deskId}/${identity.studentId}`;
+}
+
+/** Opens a workspace and shows what is in it. Changes made in other tabs are taken over as they come. */
+export async function openWorkspace(identity: Identity): Promise<void> {
+  closeWorkspace();
+  const name = databaseName(identity);
+  database = await openWorkspaceDatabase(name, () => useWorkspace.setState({ outdated: true }));
+  channel = new BroadcastChannel(name);
+  channel.onmessage = ({ data }: MessageEvent<Change[] | 'replaced'>) => {
+    if (data === 'replaced') void reloadRecords();
+    else useWorkspace.setState((state) => ({ records: withChanges(state.records, data) }));
+  };
+  useWorkspace.setState({ identity });
+  await reloadRecords();
+}
+
+export function closeWorkspace(): void {
+  channel?.close();
+  database?.close();
+  channel = null;
+  database = null;
+  useWorkspace.setState({ identity: null, records: emptyRecords() });
+}
+
+async function reloadRecords(): Promise<void> {
+  const loaded = (await loadRecords(openDatabase())) as unknown as RecordMaps;
+  useWorkspace.setState({ records: loaded });
+}
+
+async function whileSaving<T>(work: () => Promise<T>): Promise<T> {
+  pending++;
+  useWorkspace.setState({ saving: 'saving' });
+  try {
+    const result = await work();
+    pending--;
+    if (pending === 0) useWorkspace.setState({ saving: 'saved' });
+    return result;
+  } catch (error) {
+    pending--;
+    useWorkspace.setState({ saving: 'failed' });
+    throw error;
+  }
+}
+
+function show(changes: Change[]): void {
+  if (changes.length === 0) return;
+  useWorkspace.setState((state) => ({ records: withChanges(state.records, changes) }));
+  channel?.postMessage(changes);
+}
+
+/** Carries out a command that the student can take back. It shows only once it is saved. */
+export async function runCommand(
+  assignmentId: string,
+  label: string,
+  work: (writing: Writing) => Promise<void>,
+): Promise<void> {
+  show(await whileSaving(() => transact(openDatabase(), { assignmentId, label }, work)));
+}
+
+/** Saves what can't be taken back: facts, time spent reading, typing. */
+export async function save(work: (writing: Writing) => Promise<void>): Promise<void> {
+  show(await whileSaving(() => transact(openDatabase(), null, work)));
+}
+
+export type Undone =
+  { readonly kind: 'undone'; readonly label: string } | { readonly kind: 'nothing' | 'changed since' };
+
+/** Takes back the last command on an assignment. */
+export async function undoLast(assignmentId: string): Promise<Undone> {
+  const entry = await lastUndoable(openDatabase(), assignmentId);
+  if (entry === null) return { kind: 'nothing' };
+  const changes = await whileSaving(() => undoEntry(openDatabase(), entry));
+  if (changes === null) return { kind: 'changed since' };
+  show(changes);
+  return { kind: 'undone', label: entry.label };
+}
+
+export async function fileBytes(hash: string): Promise<Uint8Array<ArrayBuffer> | null> {
+  return (await openDatabase().get('bytes', hash)) ?? null;
+}
+
+export async function readPaper(hash: string): Promise<ReadPaper | null> {
+  return (await openDatabase().get('papers', hash)) ?? null;
+}
+
+export async function metaValue(key: string): Promise<unknown> {
+  return openDatabase().get('meta', key);
+}
+
+/** Replaces everything in the workspace, in one transaction: all of it or nothing. */
+export async function replaceAll(
+  rows: readonly { readonly store: keyof RecordMaps; readonly key: string; readonly record: unknown }[],
+  bytes: ReadonlyMap<string, Uint8Array<ArrayBuffer>>,
+  meta: Readonly<Record<string, unknown>>,
+): Promise<void> {
+  await whileSaving(async () => {
+    const transaction = openDatabase().transaction(
+      ['records', 'bytes', 'papers', 'history', 'meta'],
+      'readwrite',
+      {
+        durability: 'strict',
+      },
+    );
+    await Promise.all(
+      (['records', 'bytes', 'papers', 'history', 'meta'] as const).map((name) =>
+        transaction.objectStore(name).clear(),
+      ),
+    );
+    for (const row of rows) void transaction.objectStore('records').put({ ...row });
+    for (const [hash, content] of bytes) void transaction.objectStore('bytes').put(content, hash);
+    for (const [key, value] of Object.entries(meta)) void transaction.objectStore('meta').put(value, key);
+    await transaction.done;
+  });
+  await reloadRecords();
+  channel?.postMessage('replaced');
+}

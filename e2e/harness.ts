@@ -1,0 +1,175 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
+import { buildDesk } from '#demo/build-desk.ts';
+import { steppedClock, type SteppedClock } from '#server/clock.ts';
+import type { DeskContent } from '#server/desk/desk-state.ts';
+import { createDesk, openDesk, type DeskFolder } from '#server/desk/desk-folder.ts';
+import { listen, type RunningServer } from '#server/listen.ts';
+
+/** Drives the real build, served by the real server, in headless Chromium. */
+
+const DAY_ZERO = '2026-11-02';
+const NOW = Date.parse('2026-11-02T10:00:00.000Z');
+export const ACCESS_CODE = 'TESTS-TESTS';
+export const REPORT = 'Rewetting Skarn Moss: a water-table report';
+
+export function launchBrowser(extra: { userDataDir?: string } = {}): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    args: [
+      ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--force-color-profile=srgb',
+      '--hide-scrollbars',
+    ],
+    ...extra,
+  });
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address !== null ? address.port : 0));
+    });
+  });
+}
+
+let content: Promise<DeskContent> | null = null;
+
+/** A course desk of its own with the demo, on a port of its own, with a clock that stands still. */
+export interface Desk {
+  readonly address: string;
+  readonly signInAddress: string;
+  readonly clock: SteppedClock;
+  readonly folder: DeskFolder;
+  stop(): Promise<void>;
+  start(): Promise<void>;
+  remove(): Promise<void>;
+}
+
+export async function startDesk(): Promise<Desk> {
+  content ??= buildDesk(DAY_ZERO);
+  const path = mkdtempSync(join(tmpdir(), 'juncture-desk-'));
+  createDesk(path, await content, ACCESS_CODE);
+  const folder = openDesk(path);
+  const clock = steppedClock(NOW);
+  const port = await freePort();
+  const appFolder = join(process.cwd(), 'dist', 'app');
+  let server: RunningServer | null = null;
+  const start = async () => {
+    server ??= await listen({ desk: folder, clock, appFolder, port });
+  };
+  const stop = async () => {
+    await server?.stop();
+    server = null;
+  };
+  await start();
+  const address = `http://127.0.0.1:${port}`;
+  return {
+    address,
+    signInAddress: `${address}/#student=ines-tarrow&code=${ACCESS_CODE}`,
+    clock,
+    folder,
+    start,
+    stop,
+    async remove() {
+      await stop();
+      rmSync(path, { recursive: true, force: true });
+    },
+  };
+}
+
+/** A page that keeps account of everything that went wrong in it. */
+export interface WatchedPage {
+  readonly page: Page;
+  readonly faults: string[];
+  readonly log: string[];
+}
+
+export async function openWatched(
+  context: BrowserContext | Browser,
+  desk: Desk,
+  size = { width: 1280, height: 800 },
+): Promise<WatchedPage> {
+  const page = await context.newPage();
+  await page.setViewport(size);
+  const faults: string[] = [];
+  const log: string[] = [];
+  page.on('console', (message) => {
+    log.push(`${message.type()}: ${message.text()}`);
+    if (message.type() === 'error') faults.push(`console: ${message.text()} ${message.location().url ?? ''}`);
+  });
+  page.on('pageerror', (error) => faults.push(`page: ${String(error)}`));
+  page.on('request', (request) => {
+    const url = new URL(request.url());
+    if (!['data:', 'blob:'].includes(url.protocol) && url.origin !== desk.address)
+      faults.push(`request to ${request.url()}`);
+  });
+  return { page, faults, log };
+}
+
+const PATIENCE = { timeout: 20_000 };
+
+/** The element that shows this text (the innermost one). */
+export async function seeText(page: Page, text: string): Promise<ElementHandle> {
+  const found = await page.waitForSelector(`::-p-text(${text})`, { ...PATIENCE, visible: true });
+  if (found === null) throw new Error(`“${text}” is not shown`);
+  return found;
+}
+
+/** The element with this role and name, as assistive technology finds it. */
+export async function seeRole(page: Page, role: string, name: string): Promise<ElementHandle> {
+  const found = await page.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`, {
+    ...PATIENCE,
+    visible: true,
+  });
+  if (found === null) throw new Error(`no ${role} “${name}”`);
+  return found;
+}
+
+export async function clickRole(page: Page, role: string, name: string): Promise<void> {
+  const found = await seeRole(page, role, name);
+  await found.evaluate((element) => element.scrollIntoView({ block: 'center' }));
+  await found.click();
+}
+
+/** Waits until a question about the page, asked with one text, is answered with yes. */
+export async function until(page: Page, question: (text: string) => boolean, text = ''): Promise<void> {
+  await page.waitForFunction(question, PATIENCE, text);
+}
+
+/** Signs in by the address that npm start prints, and waits for what came back to be counted. */
+export async function signIn(page: Page, desk: Desk): Promise<void> {
+  await page.goto(desk.signInAddress);
+  await seeText(page, REPORT);
+  await seeText(page, '30 not read');
+}
+
+/** Opens a station of the report through the line. */
+export async function openStation(page: Page, station: string): Promise<void> {
+  const link = await page.waitForSelector(
+    `nav[aria-label="The line of this assignment"] ::-p-text(${station})`,
+    PATIENCE,
+  );
+  await link?.click();
+}
+
+export function keepFailure(name: string, screenshot: Uint8Array, log: readonly string[]): void {
+  const folder = join(process.cwd(), 'e2e', 'failures');
+  mkdirSync(folder, { recursive: true });
+  const file = join(folder, name.replace(/[^\w-]+/g, '-').slice(0, 80));
+  writeFileSync(`${file}.png`, screenshot);
+  writeFileSync(`${file}.log`, log.join('\n'));
+}

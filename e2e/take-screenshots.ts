@@ -1,0 +1,21 @@
+import { mkdirSync } from 'node:fs';
+import { launchBrowser, openWatched, signIn, startDesk } from './harness.ts';
+
+const folder = process.argv[2] ?? 'docs/screenshots';
+mkdirSync(folder, { recursive: true });
+const desk = await startDesk();
+const browser = await launchBrowser();
+const { page, faults } = await openWatched(browser, desk);
+const shot = (name: string) => page.screenshot({ path: `${folder}/${name}.png` as const });
+await signIn(page, desk);
+await shot('arrivals');
+await page.goto(`${desk.address}/a/skarn-moss-report`);
+await page.waitForSelector('::-p-text(Start reading)');
+await shot('assignment');
+await page.goto(`${desk.address}/a/skarn-moss-report/read?material=paper`);
+await page.waitForSelector('canvas');
+await new Promise((r) => setTimeout(r, 3000));
+await shot('read');
+console.log(faults);
+await browser.close();
+await desk.remove();

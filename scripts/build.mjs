@@ -1,0 +1,38 @@
+// Builds the application and the server when something they are made of is newer than what was built.
+import { execFileSync } from 'node:child_process';
+import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const STAMP = 'dist/built';
+const SOURCES = [
+  'core',
+  'formats',
+  'app',
+  'server',
+  'demo',
+  'e2e',
+  'package-lock.json',
+  'vite.config.ts',
+  'vite.server.config.ts',
+];
+
+function newest(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return readdirSync(path).reduce((last, name) => Math.max(last, newest(join(path, name))), 0);
+}
+
+export function buildIfNeeded() {
+  const built = existsSync(STAMP) ? statSync(STAMP).mtimeMs : 0;
+  if (SOURCES.every((source) => newest(source) < built)) return;
+  console.log('Building …');
+  const vite = join('node_modules', 'vite', 'bin', 'vite.js');
+  const started = new Date();
+  execFileSync(process.execPath, [vite, 'build', '--logLevel', 'warn'], { stdio: 'inherit' });
+  execFileSync(process.execPath, [vite, 'build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], {
+    stdio: 'inherit',
+  });
+  writeFileSync(STAMP, `${started.toISOString()}\n`);
+}
+
+if (process.argv[1] === import.meta.filename) buildIfNeeded();
