@@ -3,6 +3,7 @@ import react from '@vitejs/plugin-react';
 import { cpSync } from 'node:fs';
 import { join } from 'node:path';
 import { defineConfig, type Plugin } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 /** Folders of pdf.js that it asks for at run time; the application serves them itself. */
 const PDF_FOLDERS = ['cmaps', 'standard_fonts', 'wasm', 'iccs'];
@@ -21,7 +22,31 @@ function copyPdfAssets(): Plugin {
 /** The interface: built from app/ into dist/app, served by the server from there. */
 export default defineConfig({
   root: 'app',
-  plugins: [react(), tailwind(), copyPdfAssets()],
+  plugins: [
+    react(),
+    tailwind(),
+    copyPdfAssets(),
+    // The application itself is kept in the browser, so that it opens and works while the server doesn't answer.
+    VitePWA({
+      registerType: 'autoUpdate',
+      injectRegister: null,
+      manifest: false,
+      workbox: {
+        globPatterns: [
+          '**/*.{html,js,mjs,css,svg,woff2}',
+          'pdf/standard_fonts/*',
+          'pdf/wasm/*',
+          'pdf/iccs/*',
+        ],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+        clientsClaim: true,
+        skipWaiting: true,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/desk\//],
+        runtimeCaching: [{ urlPattern: /\/pdf\//, handler: 'CacheFirst' }],
+      },
+    }),
+  ],
   build: { outDir: '../dist/app', emptyOutDir: true, chunkSizeWarningLimit: 1600, assetsInlineLimit: 0 },
   worker: { format: 'es' },
 });

@@ -7,7 +7,7 @@ export default defineConfig({
     outDir: 'dist/server',
     emptyOutDir: true,
     target: 'node20',
-    rollupOptions: {
+    rolldownOptions: {
       input: { main: 'demo/main.ts', 'take-screenshots': 'e2e/take-screenshots.ts' },
     },
   },

@@ -1,5 +1,16 @@
 import type { Assignment, Attempt, AttemptPolicy, Course, Marking, Rubric } from '#core/model/facts.ts';
-import { asId, instantOf, type DecimalString, type Instant } from '#core/model/ids.ts';
+import {
+  asId,
+  AssignmentId,
+  AttemptId,
+  CourseId,
+  CriterionId,
+  instantOf,
+  MarkingId,
+  RubricId,
+  type DecimalString,
+  type Instant,
+} from '#core/model/ids.ts';
 import { hashOf } from '#formats/hash.ts';
 import type { DeskContent } from '#server/desk/desk-state.ts';
 import { buildMarkedPdf, type DemoRemark } from './build-marked-pdf.ts';
@@ -27,10 +38,10 @@ function dec(text: string): DecimalString {
 
 function buildRubric(): Rubric {
   return {
-    id: asId(rubricFile.id),
+    id: asId(RubricId, rubricFile.id),
     title: rubricFile.title,
     criteria: rubricFile.criteria.map((criterion) => ({
-      id: asId(criterion.id),
+      id: asId(CriterionId, criterion.id),
       title: criterion.title,
       possible: dec(criterion.possible),
       levels: rubricFile.levels.map((title, i) => ({
@@ -47,7 +58,7 @@ export async function buildDesk(dayZero: string): Promise<DeskContent> {
   const at = (day: Day) => instantAt(dayZero, day, scenario.zone);
   const atOrNull = (day: (string | number)[] | null) => (day === null ? null : at(day as unknown as Day));
   const courses = scenario.courses.map((course): Course => ({
-    id: asId(course.id),
+    id: asId(CourseId, course.id),
     code: course.code,
     title: course.title,
     term: 'Autumn term',
@@ -59,10 +70,10 @@ export async function buildDesk(dayZero: string): Promise<DeskContent> {
   const markings: Marking[] = [];
   const files = new Map<string, Uint8Array>();
   for (const given of scenario.assignments) {
-    const id: Assignment['id'] = asId(given.id);
+    const id = asId(AssignmentId, given.id);
     assignments.push({
       id,
-      courseId: asId(given.course),
+      courseId: asId(CourseId, given.course),
       title: given.title,
       possible: dec(given.possible),
       counts: given.counts,
@@ -71,12 +82,12 @@ export async function buildDesk(dayZero: string): Promise<DeskContent> {
       closesAt: atOrNull(given.closes),
       attemptsAllowed: given.attemptsAllowed,
       policy: given.policy as AttemptPolicy,
-      rubricId: given.rubric === null ? null : asId(given.rubric),
+      rubricId: given.rubric === null ? null : asId(RubricId, given.rubric),
       requirements: { wordsMin: given.words[0], wordsMax: given.words[1], fileTypes: ['docx'] },
       brief: given.brief,
     });
     if (given.sent === undefined) continue;
-    const attemptId: Attempt['id'] = asId(`${given.id}-attempt-1`);
+    const attemptId = asId(AttemptId, `${given.id}-attempt-1`);
     attempts.push({
       id: attemptId,
       assignmentId: id,
@@ -91,7 +102,7 @@ export async function buildDesk(dayZero: string): Promise<DeskContent> {
     const course = courses.find((c) => c.id === given.course);
     if (course === undefined) throw new Error(`no course ${given.course}`);
     const marking: Marking = {
-      id: asId(`${given.id}-marking-1`),
+      id: asId(MarkingId, `${given.id}-marking-1`),
       attemptId,
       assignmentId: id,
       at: markedAt,
@@ -139,7 +150,7 @@ async function withReport(marking: Marking, files: Map<string, Uint8Array>): Pro
     ...marking,
     overall: rubricFile.result.overall,
     criteria: rubricFile.result.criteria.map((c) => ({
-      criterionId: asId(c.id),
+      criterionId: asId(CriterionId, c.id),
       points: dec(c.points),
       level: c.level,
       comment: c.comment,

@@ -13,7 +13,7 @@ import { listen, type RunningServer } from '#server/listen.ts';
 
 const DAY_ZERO = '2026-11-02';
 const NOW = Date.parse('2026-11-02T10:00:00.000Z');
-export const ACCESS_CODE = 'TESTS-TESTS';
+const ACCESS_CODE = 'TESTS-TESTS';
 export const REPORT = 'Rewetting Skarn Moss: a water-table report';
 
 export function launchBrowser(extra: { userDataDir?: string } = {}): Promise<Browser> {
@@ -30,6 +30,10 @@ export function launchBrowser(extra: { userDataDir?: string } = {}): Promise<Bro
       '--disable-sync',
       '--force-color-profile=srgb',
       '--hide-scrollbars',
+      // A tab in the background goes on as one in front does.
+      '--disable-renderer-backgrounding',
+      '--disable-backgrounding-occluded-windows',
+      '--disable-background-timer-throttling',
     ],
     ...extra,
   });
@@ -130,7 +134,7 @@ export async function seeText(page: Page, text: string): Promise<ElementHandle> 
 }
 
 /** The element with this role and name, as assistive technology finds it. */
-export async function seeRole(page: Page, role: string, name: string): Promise<ElementHandle> {
+async function seeRole(page: Page, role: string, name: string): Promise<ElementHandle> {
   const found = await page.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`, {
     ...PATIENCE,
     visible: true,
@@ -147,7 +151,8 @@ export async function clickRole(page: Page, role: string, name: string): Promise
 
 /** Waits until a question about the page, asked with one text, is answered with yes. */
 export async function until(page: Page, question: (text: string) => boolean, text = ''): Promise<void> {
-  await page.waitForFunction(question, PATIENCE, text);
+  // By the clock, since a tab in the background draws no frames.
+  await page.waitForFunction(question, { ...PATIENCE, polling: 50 }, text);
 }
 
 /** Signs in by the address that npm start prints, and waits for what came back to be counted. */

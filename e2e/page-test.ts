@@ -7,7 +7,7 @@ export interface Scene {
   readonly desk: Desk;
   readonly context: BrowserContext;
   /** Faults that a test brings about on purpose, as patterns; any other fails it. */
-  expectFault(pattern: RegExp): void;
+  readonly expectFault: (pattern: RegExp) => void;
 }
 
 export const PHONE = { width: 390, height: 844 };

@@ -1,21 +1,99 @@
 import { mkdirSync } from 'node:fs';
-import { launchBrowser, openWatched, signIn, startDesk } from './harness.ts';
+import { rm } from 'node:fs/promises';
+import type { Page } from 'puppeteer-core';
+import { clickRole, launchBrowser, openWatched, seeText, signIn, startDesk, until } from './harness.ts';
+import { chooseFile, rewrittenFile } from './files.ts';
 
+/** Takes a picture of each main view from the demo, in the state a student leaves it in half-way. */
 const folder = process.argv[2] ?? 'docs/screenshots';
+const size = process.argv[3] === 'phone' ? { width: 390, height: 844 } : { width: 1280, height: 800 };
+const theme = process.argv[4] === 'dark' ? 'dark' : 'light';
 mkdirSync(folder, { recursive: true });
 const desk = await startDesk();
 const browser = await launchBrowser();
-const { page, faults } = await openWatched(browser, desk);
-const shot = (name: string) => page.screenshot({ path: `${folder}/${name}.png` as const });
+const { page, faults } = await openWatched(browser, desk, size);
+await page.emulateMediaFeatures([
+  { name: 'prefers-color-scheme', value: theme },
+  { name: 'prefers-reduced-motion', value: 'reduce' },
+]);
+const base = `${desk.address}/a/skarn-moss-report`;
+
+async function shot(name: string): Promise<void> {
+  await page.evaluate(async () => {
+    await document.fonts.ready;
+  });
+  await page.screenshot({ path: `${folder}/${name}.png` });
+}
+
+/** Decides about the first remarks as a student might. */
+async function decideSome(on: Page): Promise<void> {
+  await on.goto(`${base}/decide`);
+  await seeText(on, 'Remark 1 of 35');
+  const choices = 'c a a a a k d a q a a a a q'.split(' ') as ('a' | 'c' | 'd' | 'k' | 'q')[];
+  for (const [index, key] of choices.entries()) {
+    await until(on, (title) => document.body.textContent.includes(title), `Remark ${index + 1} of 35`);
+    await on.keyboard.press(key);
+    await until(on, () => document.querySelector('main [aria-pressed="true"]') !== null);
+    await on.keyboard.press('n');
+  }
+}
+
 await signIn(page, desk);
 await shot('arrivals');
-await page.goto(`${desk.address}/a/skarn-moss-report`);
-await page.waitForSelector('::-p-text(Start reading)');
+await decideSome(page);
+await seeText(page, 'Remark 15 of 35');
+await shot('decide');
+await page.goto(base);
+await seeText(page, 'Another attempt can lift');
 await shot('assignment');
-await page.goto(`${desk.address}/a/skarn-moss-report/read?material=paper`);
-await page.waitForSelector('canvas');
-await new Promise((r) => setTimeout(r, 3000));
+await page.goto(`${base}/read`);
+await page.waitForSelector('[data-page="1"] canvas');
+for (let i = 0; i < 16; i++) await page.keyboard.press('n');
+await page.waitForSelector('[data-slip][aria-current="true"]');
+await page.waitForSelector('[data-page] .textLayer span');
+await page.waitForNetworkIdle();
 await shot('read');
-console.log(faults);
+await page.goto(`${base}/read?material=criteria`);
+await seeText(page, 'reached');
+await shot('rubric');
+await page.goto(`${base}/plan`);
+await page.waitForSelector('[data-task]');
+await (await page.waitForSelector('[data-task] input[type="checkbox"]'))?.click();
+await seeText(page, '1 of 9 done');
+await shot('plan');
+await page.goto(`${base}/revise`);
+await clickRole(page, 'button', 'Begin the new draft');
+await page.waitForSelector('[data-outcome="untouched"]');
+await bringIn(page);
+await page.waitForSelector('[data-outcome="reworded"]');
+await (await page.waitForSelector('[data-outcome="reworded"] button'))?.click();
+await shot('revise');
+await page.goto(`${base}/check`);
+await page.waitForSelector('ins');
+await shot('check');
+await page.goto(`${base}/send`);
+await clickRole(page, 'button', 'Send to the course desk');
+await (await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)'))?.click();
+await seeText(page, 'Receipt');
+await shot('receipt');
+desk.clock.advance(60_000);
+await seeText(page, 'Before and after');
+await shot('before-after');
+await page.goto(`${desk.address}/ask`);
+await seeText(page, 'Dr Aune Keld');
+await shot('ask-list');
+await page.goto(`${desk.address}/shelf`);
+await seeText(page, 'Save the workspace as a ZIP');
+await shot('shelf');
+if (faults.length > 0) console.error(faults);
 await browser.close();
 await desk.remove();
+process.exit(faults.length === 0 ? 0 : 1);
+
+/** Brings the careful rewrite in as a Word file. */
+async function bringIn(on: Page): Promise<void> {
+  const path = await rewrittenFile(desk, folder);
+  await chooseFile(on, 'Bring in a Word file', path);
+  await seeText(on, 'is the next version of the draft');
+  await rm(path);
+}

@@ -1,19 +1,17 @@
-import { readFile, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
+import { readFile, mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ElementHandle, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { expect } from 'vitest';
 import { readDocx } from '#formats/docx/read-docx.ts';
-import { writeDraftDocx } from '#formats/docx/write-docx.ts';
-import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
-import { clickRole, openStation, REPORT, seeText, signIn, until, type Desk } from './harness.ts';
+import { clickRole, openStation, REPORT, seeText, signIn, until } from './harness.ts';
 import { pageTest } from './page-test.ts';
-import rewrite from './rewrites/careful.json' with { type: 'json' };
+import { chooseFile, rewrittenFile } from './files.ts';
 
 /** How many remarks of the report the Read station says are read. */
 function readCount(page: Page): Promise<number> {
   return page.$eval('nav[aria-label="The line of this assignment"]', (line) =>
-    Number(/Read\s*(\d+) of/.exec(line.textContent ?? '')?.[1] ?? -1),
+    Number(/Read\s*(\d+) of/.exec(line.textContent)?.[1] ?? -1),
   );
 }
 
@@ -26,38 +24,6 @@ async function seeReadCount(page: Page, least: number): Promise<void> {
     },
     String(least),
   );
-}
-
-/** The rewritten report as a Word file on disk, made from the marked PDF that the desk serves. */
-async function rewrittenFile(desk: Desk, folder: string): Promise<string> {
-  const marking = desk.folder.state.facts.find(
-    (fact) => fact.kind === 'marking' && fact.value.files.length > 0,
-  );
-  const hash = marking?.kind === 'marking' ? marking.value.files[0].hash : '';
-  const pdf = await readMarkedPdf(new Uint8Array(await readFile(desk.folder.pathOfFile(hash) ?? '')), null);
-  const blocks = pdf.paper.blocks.map(({ kind, level, text }) => ({
-    kind,
-    level,
-    runs: [
-      {
-        text: rewrite.changes.reduce((t, [old, anew]) => t.replace(old, anew), text),
-        bold: false,
-        italic: false,
-      },
-    ],
-  }));
-  const path = join(folder, 'report rewritten elsewhere.docx');
-  await writeFile(path, await writeDraftDocx(blocks, 'Report'));
-  return path;
-}
-
-async function chooseFile(page: Page, label: string, path: string): Promise<void> {
-  const input = (await page
-    .waitForSelector(`label ::-p-text(${label})`)
-    .then((found) =>
-      found?.evaluateHandle((element) => element.closest('label')?.querySelector('input[type="file"]')),
-    )) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(path);
 }
 
 pageTest(

@@ -70,7 +70,7 @@ export function createApp({ desk, clock, notices, appFolder, port }: ServerParts
         directives: {
           defaultSrc: ["'self'"],
           scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          workerSrc: ["'self'", 'blob:'],
+          workerSrc: ["'self'"],
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'", 'data:'],

@@ -21,16 +21,14 @@ export async function listen(parts: Omit<ServerParts, 'notices'>): Promise<Runni
     server.listen(parts.port, '127.0.0.1', resolve);
   });
   let busy = false;
+  const leftOut = new Set<string>();
   const look = async () => {
     if (busy) return;
     busy = true;
-    try {
-      if ((await markPending(parts.desk, parts.clock.now())) > 0) notices.tell(parts.desk.state.facts.length);
-    } catch (error) {
-      console.error('The marker stopped at an attempt:', error);
-    } finally {
+    const marked = await markPending(parts.desk, parts.clock.now(), leftOut).finally(() => {
       busy = false;
-    }
+    });
+    if (marked > 0) notices.tell(parts.desk.state.facts.length);
   };
   const marker = setInterval(() => void look(), MARKER_LOOKS_EVERY_MS);
   return {

@@ -55,11 +55,11 @@ function Stations({ view }: { view: AssignmentView }) {
             </Link>
           </h1>
           <Facts view={view} />
-          <span className="ml-auto flex items-baseline gap-3">
+          <span className="ml-auto flex items-center gap-3">
             <Rule view={view} />
             <Button
               look="quiet"
-              className="min-h-0 self-center px-1"
+              className="min-h-0 px-1 py-0"
               title={words.undo.undo}
               aria-label={words.undo.undo}
               onClick={undo}

@@ -17,6 +17,14 @@ const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
   { to: '/settings', label: words.places.settings, icon: Settings2 },
 ];
 
+const TOAST = {
+  fontFamily: 'inherit',
+  fontSize: '0.9rem',
+  background: 'var(--surface)',
+  color: 'var(--ink)',
+  borderColor: 'var(--rule-strong)',
+};
+
 /** The frame of every place: the bar on top, places at the bottom edge on a phone, notices, and the way in. */
 export function Frame() {
   const identity = useWorkspace((state) => state.identity);
@@ -42,7 +50,7 @@ export function Frame() {
         )}
       </main>
       {identity !== null && <PhonePlaces />}
-      <Toaster position="bottom-left" closeButton toastOptions={{ duration: 6000 }} />
+      <Toaster position="bottom-left" closeButton toastOptions={{ duration: 6000, style: TOAST }} />
     </div>
   );
 }

@@ -41,7 +41,7 @@ function figureOf(
     case 'revise':
       return submission ? words.line.sent : draft ? words.line.begun : words.line.notBegun;
     case 'check':
-      return words.line.unanswered(unanswered);
+      return submission === null && view.attempts.length < 2 ? words.line.unanswered(unanswered) : '';
     case 'send':
       if (submission !== null)
         return view.state.kind === 'waiting again' ? words.line.waiting : words.line.sent;

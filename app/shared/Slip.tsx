@@ -7,7 +7,7 @@ import { isRead } from '#core/tally/tally.ts';
 import { words } from '../words/en.ts';
 import { pointsOf, type AssignmentView } from '../workspace/assignment-view.ts';
 import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
-import { useKeptText } from './hooks.ts';
+import { useKeptText } from './kept-text.ts';
 import { decisionLook } from './decision-look.ts';
 import { DecisionButtons, DecisionSign } from './Decisions.tsx';
 
@@ -56,7 +56,7 @@ export function Slip({
           <span className="whitespace-nowrap text-quiet">{words.stances[judgement.stance]}</span>
         )}
         {criterion && <span className="min-w-0 truncate text-quiet">{criterion.title}</span>}
-        <span className="ml-auto inline-flex items-baseline gap-2">
+        <span className="ml-auto inline-flex items-center gap-2">
           {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}
           <DecisionSign judgement={judgement} />
           <span className="text-quiet" aria-hidden>
@@ -134,9 +134,8 @@ export function StanceChoice({ remark, judgement }: { remark: Remark; judgement:
 
 /** The student's own note. */
 export function NoteField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
-  const [text, setText, leave] = useKeptText(
-    judgement?.note ?? '',
-    (note) => void noteOnRemark(remark, note),
+  const [text, setText, leave] = useKeptText(`note/${remark.id}`, judgement?.note ?? '', (note) =>
+    noteOnRemark(remark, note),
   );
   return (
     <textarea

@@ -1,17 +1,24 @@
 import { useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore, type RefObject } from 'react';
 import { usePreferences } from './preferences.ts';
 
-const NARROW = matchMedia('(max-width: 820px)');
+/** The narrowest window, in text sizes, that holds two columns; the same as `md` in the style sheet. */
+const TWO_COLUMNS_REM = 51;
 
-/** Whether the window is too narrow for two columns. */
+function isNarrow(): boolean {
+  const rem = parseFloat(getComputedStyle(document.documentElement).fontSize);
+  return window.innerWidth < TWO_COLUMNS_REM * rem;
+}
+
+/** Whether the window is too narrow for two columns at the text size that is set. */
 export function useNarrow(): boolean {
-  return useSyncExternalStore(
-    (changed) => {
-      NARROW.addEventListener('change', changed);
-      return () => NARROW.removeEventListener('change', changed);
-    },
-    () => NARROW.matches,
-  );
+  return useSyncExternalStore((changed) => {
+    window.addEventListener('resize', changed);
+    const stop = usePreferences.subscribe(changed);
+    return () => {
+      window.removeEventListener('resize', changed);
+      stop();
+    };
+  }, isNarrow);
 }
 
 /** The size of an element's content box, kept up to date. */
@@ -80,43 +87,4 @@ export function useUndoKey(undo: () => void): void {
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   }, []);
-}
-
-const TYPING_RESTS_MS = 300;
-
-/**
- * Text of a field that is kept by itself: when typing rests, when the field is left, and when it goes away.
- * @param saved what is kept now; shown as long as nobody types
- */
-export function useKeptText(
-  saved: string,
-  keep: (text: string) => void,
-): [string, (text: string) => void, () => void] {
-  const [typed, setTyped] = useState<string | null>(null);
-  const latest = useRef({ typed, saved, keep });
-  useLayoutEffect(() => {
-    latest.current = { typed, saved, keep };
-  });
-  const flush = useRef(() => {
-    const { typed: text, saved: known, keep: save } = latest.current;
-    if (text !== null && text !== known) save(text);
-  });
-  useEffect(() => {
-    if (typed === null) return;
-    const timer = setTimeout(() => flush.current(), TYPING_RESTS_MS);
-    return () => clearTimeout(timer);
-  }, [typed]);
-  useEffect(() => {
-    const leave = flush.current;
-    window.addEventListener('pagehide', leave);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, []);
-  const leaveField = () => {
-    flush.current();
-    setTyped(null);
-  };
-  return [typed ?? saved, setTyped, leaveField];
 }

@@ -13,7 +13,7 @@ export function shownDay(at: Instant, zone: string | undefined): string {
     .replace(',', '');
 }
 
-export function shownTime(at: Instant, zone: string | undefined): string {
+function shownTime(at: Instant, zone: string | undefined): string {
   return new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(
     new Date(at),
   );

@@ -53,7 +53,15 @@ function latestOf(markings: readonly Marking[]): Marking | null {
   return markings.reduce<Marking | null>((last, m) => (last === null || m.at >= last.at ? m : last), null);
 }
 
-export function viewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
+/** Criterion comments in the order of the rubric; the others stay where they are. */
+function byCriterion(remarks: readonly Remark[], rubric: Rubric | null): Remark[] {
+  const place = (remark: Remark) => rubric?.criteria.findIndex((c) => c.id === remark.criterionId) ?? 0;
+  return remarks.toSorted((x, y) =>
+    x.channel === 'criterion' && y.channel === 'criterion' ? place(x) - place(y) : 0,
+  );
+}
+
+function viewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
   const assignment = records.assignments.get(id);
   if (assignment === undefined) return null;
   const markings = own(records.markings, id);
@@ -61,7 +69,7 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
     .sort((x, y) => x.number - y.number)
     .map((attempt) => ({ attempt, marking: latestOf(markings.filter((m) => m.attemptId === attempt.id)) }));
   const rubric = records.rubrics.get(assignment.rubricId ?? '') ?? null;
-  const remarks = inReadingOrder(own(records.remarks, id));
+  const remarks = byCriterion(inReadingOrder(own(records.remarks, id)), rubric);
   const tasks = own(records.tasks, id);
   const firstMarking =
     attempts.find(({ marking }) => marking !== null && marking.files.length > 0)?.marking ?? null;

@@ -13,6 +13,7 @@ import {
 import { deliverWaiting } from './send.ts';
 import { takeInFacts, takeInReturnedFile } from './take-in.ts';
 import {
+  databaseName,
   metaValue,
   nowMs,
   now,
@@ -47,7 +48,7 @@ async function open(identity: Identity): Promise<void> {
   await openWorkspace(identity);
 }
 
-let notices: EventSource | null = null;
+let stopListening: (() => void) | null = null;
 let retry: ReturnType<typeof setTimeout> | null = null;
 let onMarking: (marking: Marking) => void = () => undefined;
 
@@ -118,8 +119,8 @@ export async function leave(): Promise<void> {
 }
 
 function disconnect(): void {
-  notices?.close();
-  notices = null;
+  stopListening?.();
+  stopListening = null;
   if (retry !== null) clearTimeout(retry);
   retry = null;
 }
@@ -130,11 +131,38 @@ function lost(): void {
   retry = setTimeout(() => void catchUp(), ASK_AGAIN_MS);
 }
 
+/**
+ * Listens for notices. Of several tabs only one does at a time: a browser opens few connections to one server, and a
+ * notice keeps one busy. The others see what it takes in, and take over when it is gone.
+ */
 function listen(): void {
-  if (notices !== null) return;
-  notices = new EventSource('/desk/notices');
-  notices.addEventListener('facts', () => void catchUp());
-  notices.onerror = lost;
+  const { identity } = useWorkspace.getState();
+  if (stopListening !== null || identity === null) return;
+  const over = new AbortController();
+  stopListening = () => over.abort();
+  const untilOver = () =>
+    new Promise<void>((resolve) => {
+      const notices = new EventSource('/desk/notices');
+      notices.addEventListener('facts', () => void catchUp());
+      notices.onerror = lost;
+      over.signal.addEventListener('abort', () => {
+        notices.close();
+        resolve();
+      });
+    });
+  navigator.locks
+    .request(`${databaseName(identity)}/notices`, { signal: over.signal }, untilOver)
+    .catch((error: unknown) => {
+      if (!over.signal.aborted) throw error;
+    });
+}
+
+/** A page that is put aside gives its connection up, and catches up when it comes back. */
+export function listenWhileShown(): void {
+  window.addEventListener('pagehide', disconnect);
+  window.addEventListener('pageshow', (event) => {
+    if (event.persisted && useWorkspace.getState().identity?.kind === 'student') void catchUp();
+  });
 }
 
 let catching: Promise<void> | null = null;

@@ -1,4 +1,4 @@
-import { asId, type QueryId, type RemarkId, type TaskId } from '#core/model/ids.ts';
+import { asId, QueryId, type RemarkId, TaskId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Stance } from '#core/model/work.ts';
 import { changeKindOf, MINUTES_BY_KIND, taskTitleOf } from '#core/plan/tasks.ts';
@@ -67,7 +67,7 @@ async function createTask(writing: Writing, remark: Remark): Promise<void> {
   if (tasks.some((task) => task.remarkIds.includes(remark.id))) return;
   const kind = changeKindOf(remark);
   await writing.put('tasks', {
-    id: asId<TaskId>(`task/${remark.id}`),
+    id: asId(TaskId, `task/${remark.id}`),
     assignmentId: remark.assignmentId,
     title: taskTitleOf(remark) || words.plan.taskWithoutWords,
     kind,
@@ -90,7 +90,7 @@ async function withdrawTask(writing: Writing, remarkId: RemarkId): Promise<void>
 }
 
 async function createQuery(writing: Writing, remark: Remark, note: string): Promise<void> {
-  const id = asId<QueryId>(`query/${remark.id}`);
+  const id = asId(QueryId, `query/${remark.id}`);
   if ((await writing.get('queries', id)) !== null) return;
   await writing.put('queries', {
     id,

@@ -1,4 +1,4 @@
-import { asId, type AssignmentId, type DraftId, type FileHash, type VersionId } from '#core/model/ids.ts';
+import { asId, type AssignmentId, DraftId, type FileHash, VersionId } from '#core/model/ids.ts';
 import type { Draft, DraftContent, StoredFile, Version } from '#core/model/work.ts';
 import { draftFrom } from '#core/paper/draft.ts';
 import type { Block } from '#core/paper/paper.ts';
@@ -16,7 +16,7 @@ function versionOf(
   fileHash: FileHash | null,
 ): Version {
   return {
-    id: asId<VersionId>(newId()),
+    id: asId(VersionId, newId()),
     draftId: draft.id,
     assignmentId: draft.assignmentId,
     parentId: draft.headVersionId,
@@ -35,7 +35,7 @@ export async function beginDraft(
   blocks: readonly Block[],
 ): Promise<void> {
   await save(async (writing) => {
-    const id = asId<DraftId>(`draft/${assignmentId}/${attemptNumber}`);
+    const id = asId(DraftId, `draft/${assignmentId}/${attemptNumber}`);
     if ((await writing.get('drafts', id)) !== null) return;
     const content = draftFrom(blocks);
     const draft: Draft = {

@@ -1,4 +1,4 @@
-import * as v from 'valibot';
+import type * as v from 'valibot';
 import type { Anchor, PageSize } from '#formats/pdf/marked-pdf.ts';
 import { Assignment, Attempt, Course, Marking, Rubric } from '#core/model/facts.ts';
 import type { FileHash } from '#core/model/ids.ts';

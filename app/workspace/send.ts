@@ -1,4 +1,4 @@
-import { asId, type SubmissionId, type VersionId } from '#core/model/ids.ts';
+import { asId, SubmissionId, VersionId } from '#core/model/ids.ts';
 import type { Draft, StoredFile, Submission } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
 import { handIn } from './desk-client.ts';
@@ -20,7 +20,7 @@ export async function sendAttempt(
   response: WrittenFile,
   note: string,
 ): Promise<void> {
-  const id = asId<SubmissionId>(newId());
+  const id = asId(SubmissionId, newId());
   const at = now();
   const stored = async ({ name, bytes }: WrittenFile): Promise<StoredFile> => ({
     hash: await hashOf(bytes),
@@ -35,7 +35,7 @@ export async function sendAttempt(
   const responseFile = await stored(response);
   await save(async (writing) => {
     const known = (await writing.get('drafts', draft.id)) ?? draft;
-    const versionId = asId<VersionId>(newId());
+    const versionId = asId(VersionId, newId());
     await writing.put('versions', {
       id: versionId,
       draftId: draft.id,

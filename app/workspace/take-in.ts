@@ -1,12 +1,5 @@
 import type { Assignment, Attempt, Author, Fact, Marking, Rubric } from '#core/model/facts.ts';
-import {
-  asId,
-  type AssignmentId,
-  type AttemptId,
-  type FileHash,
-  type MarkingId,
-  type RemarkId,
-} from '#core/model/ids.ts';
+import { asId, AssignmentId, AttemptId, type FileHash, MarkingId, RemarkId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { StoredFile } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
@@ -32,7 +25,7 @@ function remarksOfMarking(marking: Marking): Remark[] {
   if (marking.overall.trim() !== '')
     remarks.push({
       ...base,
-      id: asId<RemarkId>(`${marking.id}/overall`),
+      id: asId(RemarkId, `${marking.id}/overall`),
       channel: 'overall',
       text: marking.overall,
       criterionId: null,
@@ -42,7 +35,7 @@ function remarksOfMarking(marking: Marking): Remark[] {
     if (comment.trim() !== '')
       remarks.push({
         ...base,
-        id: asId<RemarkId>(`${marking.id}/criterion/${criterionId}`),
+        id: asId(RemarkId, `${marking.id}/criterion/${criterionId}`),
         channel: 'criterion',
         text: comment,
         criterionId,
@@ -149,9 +142,9 @@ export async function takeInDroppedPaper(
 ): Promise<AssignmentId> {
   const hash: FileHash = await hashOf(bytes);
   const title = name.replace(/\.pdf$/i, '').replaceAll('_', ' ');
-  const assignmentId = asId<AssignmentId>(`own/${hash.slice(0, 24)}`);
-  const attemptId = asId<AttemptId>(`${assignmentId}/attempt-1`);
-  const markingId = asId<MarkingId>(`${assignmentId}/marking-1`);
+  const assignmentId = asId(AssignmentId, `own/${hash.slice(0, 24)}`);
+  const attemptId = asId(AttemptId, `${assignmentId}/attempt-1`);
+  const markingId = asId(MarkingId, `${assignmentId}/marking-1`);
   const at = now();
   const marker = markerOf(pdf);
   const assignment: Assignment = {

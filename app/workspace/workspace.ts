@@ -14,7 +14,7 @@ export type Identity =
     }
   | { readonly kind: 'files alone' };
 
-export type Connection = 'asking' | 'reached' | 'not reached' | 'signed out' | 'none';
+type Connection = 'asking' | 'reached' | 'not reached' | 'signed out' | 'none';
 
 interface WorkspaceState {
   readonly identity: Identity | null;
@@ -36,7 +36,8 @@ export const useWorkspace = create<WorkspaceState>(() => ({
 
 let database: WorkspaceDatabase | null = null;
 let channel: BroadcastChannel | null = null;
-let clockOffsetMs = 0;
+const CLOCK = 'juncture/clock';
+let clockOffsetMs = typeof localStorage === 'undefined' ? 0 : Number(localStorage.getItem(CLOCK) ?? 0);
 let pending = 0;
 
 /** The time, as the desk's clock has it. */
@@ -50,6 +51,7 @@ export function setClockByDesk(deskNow: Instant): void {
   const offset = Date.parse(deskNow) - Date.now();
   // The way to the desk takes time of its own; less than this is no difference of clocks.
   clockOffsetMs = Math.abs(offset) > 2500 ? offset : 0;
+  localStorage.setItem(CLOCK, String(clockOffsetMs));
 }
 
 function openDatabase(): WorkspaceDatabase {
@@ -90,19 +92,38 @@ async function reloadRecords(): Promise<void> {
   useWorkspace.setState({ records: loaded });
 }
 
+/** Says that something is typed and not kept yet, until the returned function is called. */
+export function holdSaving(): () => void {
+  let held = true;
+  pending++;
+  useWorkspace.setState({ saving: 'saving' });
+  return () => {
+    if (held) release('saved');
+    held = false;
+  };
+}
+
+function release(state: 'saved' | 'failed'): void {
+  pending--;
+  if (state === 'failed' || pending === 0) useWorkspace.setState({ saving: state });
+}
+
 async function whileSaving<T>(work: () => Promise<T>): Promise<T> {
   pending++;
   useWorkspace.setState({ saving: 'saving' });
   try {
     const result = await work();
-    pending--;
-    if (pending === 0) useWorkspace.setState({ saving: 'saved' });
+    release('saved');
     return result;
   } catch (error) {
-    pending--;
-    useWorkspace.setState({ saving: 'failed' });
+    release('failed');
     throw error;
   }
+}
+
+/** A key of the open workspace's own, for what is kept outside its database. */
+export function ownKey(name: string): string {
+  return `${openDatabase().name}/${name}`;
 }
 
 function show(changes: Change[]): void {

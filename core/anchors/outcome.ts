@@ -1,4 +1,5 @@
-import { differenceOf, type Difference, type Stretch } from '../difference/difference.ts';
+import { differenceOf, type Difference } from '../difference/difference.ts';
+import type { Stretch } from '../difference/stretch.ts';
 import type { Move } from '../difference/moves.ts';
 import type { Paper } from '../paper/paper.ts';
 import { joinWords, newVocabulary, wordRange, wordsOf, type Vocabulary, type Words } from '../text/words.ts';

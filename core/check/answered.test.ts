@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { askList } from '../asks/ask-list.ts';
 import type { Outcome, OutcomeKind } from '../anchors/outcome.ts';
 import { assignmentState, lineOf, type LineInput } from '../line/stations.ts';
-import { asId, instantOf } from '../model/ids.ts';
+import { instantOf } from '../model/ids.ts';
 import { inReadingOrder, type Remark } from '../model/remark.ts';
 import type { Decision, Judgement, Query, Reading, Task } from '../model/work.ts';
 import { changeKindOf, planOrder, planTotals, taskTitleOf } from '../plan/tasks.ts';
@@ -10,11 +10,13 @@ import { readingNeedMs, wordingMark } from '../reading/need.ts';
 import { tallyOf } from '../tally/tally.ts';
 import { answerOf } from './answered.ts';
 
-const remark = (id: string, more: Partial<Remark> = {}): Remark => ({
-  id: asId(id),
-  assignmentId: asId('a'),
-  attemptId: asId('t'),
-  markingId: asId('m'),
+/** An id of any kind. */
+const id = (text: string) => text as never;
+const remark = (key: string, more: Partial<Remark> = {}): Remark => ({
+  id: id(key),
+  assignmentId: id('a'),
+  attemptId: id('t'),
+  markingId: id('m'),
   channel: 'passage',
   author: { name: 'Dr Aune Keld', role: 'instructor' },
   at: null,
@@ -27,29 +29,29 @@ const remark = (id: string, more: Partial<Remark> = {}): Remark => ({
   ...more,
 });
 const judgement = (decision: Decision | null, carry = false): Judgement => ({
-  remarkId: asId('r'),
-  assignmentId: asId('a'),
+  remarkId: id('r'),
+  assignmentId: id('a'),
   decision,
   carry,
   note: '',
   stance: null,
 });
-const task = (id: string, more: Partial<Task> = {}): Task => ({
-  id: asId(id),
-  assignmentId: asId('a'),
-  title: id,
+const task = (key: string, more: Partial<Task> = {}): Task => ({
+  id: id(key),
+  assignmentId: id('a'),
+  title: key,
   kind: 'sentence',
   minutes: 10,
-  remarkIds: [asId('r')],
+  remarkIds: [id('r')],
   done: false,
   rank: null,
   touched: false,
   ...more,
 });
-const query = (id: string, person: string, put: boolean): Query => ({
-  id: asId(id),
-  assignmentId: asId('a'),
-  remarkId: asId('r'),
+const query = (key: string, person: string, put: boolean): Query => ({
+  id: id(key),
+  assignmentId: id('a'),
+  remarkId: id('r'),
   person,
   text: 'Why?',
   putAt: put ? instantOf(0) : null,
@@ -109,9 +111,9 @@ describe('reading and the tally', () => {
 
   it('counts by channel, and as unread again what was reworded by its author', () => {
     const remarks = [remark('r'), remark('s'), remark('o', { channel: 'overall' })];
-    const reading = (id: string, of: Remark): [string, Reading] => [
-      id,
-      { remarkId: asId(id), assignmentId: asId('a'), of: wordingMark(of), seenMs: 5000, read: true },
+    const reading = (key: string, of: Remark): [string, Reading] => [
+      key,
+      { remarkId: id(key), assignmentId: id('a'), of: wordingMark(of), seenMs: 5000, read: true },
     ];
     const readings = new Map([
       reading('r', remarks[0]),
@@ -133,7 +135,7 @@ describe('reading and the tally', () => {
     });
     const order = inReadingOrder([
       remark('whole'),
-      remark('criterion', { target: { kind: 'criterion', criterionId: asId('c') } }),
+      remark('criterion', { target: { kind: 'criterion', criterionId: id('c') } }),
       remark('low', { target: at(1, 100) }),
       remark('next', { target: at(2, 700) }),
       remark('high', { target: at(1, 600) }),
@@ -166,8 +168,8 @@ describe('plan', () => {
     ]);
     const tasks = [
       task('cheap', { minutes: 5 }),
-      task('rich', { remarkIds: [asId('s')], minutes: 10 }),
-      task('none', { remarkIds: [asId('q')] }),
+      task('rich', { remarkIds: [id('s')], minutes: 10 }),
+      task('none', { remarkIds: [id('q')] }),
     ];
     const planned = planOrder(tasks, behind);
     expect(planned.map((p) => p.task.id)).toEqual(['rich', 'cheap', 'none']);

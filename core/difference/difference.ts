@@ -1,15 +1,7 @@
 import type { Words } from '../text/words.ts';
 import { matchWords } from './match.ts';
 import { findMoves, type Move } from './moves.ts';
-
-/** A stretch of both texts, in words: the same in both, or changed (one side may be empty). */
-export interface Stretch {
-  readonly kind: 'same' | 'changed';
-  readonly fromA: number;
-  readonly toA: number;
-  readonly fromB: number;
-  readonly toB: number;
-}
+import type { Stretch } from './stretch.ts';
 
 export interface Difference {
   readonly a: Words;

@@ -1,5 +1,5 @@
 import type { Words } from '../text/words.ts';
-import type { Stretch } from './difference.ts';
+import type { Stretch } from './stretch.ts';
 
 /** Words of A that stand elsewhere in B: a sentence, or several that moved together. */
 export interface Move {

@@ -16,7 +16,7 @@ import {
 const shortText = v.pipe(v.string(), v.maxLength(500));
 const longText = v.pipe(v.string(), v.maxLength(100_000));
 
-export const AuthorRole = v.picklist([
+const AuthorRole = v.picklist([
   'instructor',
   'assistant',
   'second marker',
@@ -25,7 +25,6 @@ export const AuthorRole = v.picklist([
   'self',
   'machine',
 ]);
-export type AuthorRole = v.InferOutput<typeof AuthorRole>;
 
 export const Author = v.object({ name: shortText, role: AuthorRole });
 export type Author = v.InferOutput<typeof Author>;
@@ -84,8 +83,7 @@ export const Assignment = v.object({
 });
 export type Assignment = v.InferOutput<typeof Assignment>;
 
-export const Level = v.object({ title: shortText, description: longText, points: v.nullable(DecimalString) });
-export type Level = v.InferOutput<typeof Level>;
+const Level = v.object({ title: shortText, description: longText, points: v.nullable(DecimalString) });
 export const Criterion = v.object({
   id: CriterionId,
   title: shortText,

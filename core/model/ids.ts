@@ -55,7 +55,10 @@ export function instantOf(epochMs: number): Instant {
   return new Date(epochMs).toISOString() as Instant;
 }
 
-/** Makes an id of the wanted kind from a text that is known to be one. */
-export function asId<Id extends string>(text: string): Id {
-  return text as Id;
+/** Makes an id of the wanted kind from a text; throws on one that can't be an id. */
+export function asId<Schema extends v.GenericSchema<string, string>>(
+  schema: Schema,
+  text: string,
+): v.InferOutput<Schema> {
+  return v.parse(schema, text);
 }

@@ -20,12 +20,10 @@ export type Channel = v.InferOutput<typeof Channel>;
  * A four-cornered area on a page: x and y of top-left, top-right, bottom-left, bottom-right,
  * in PDF points from the lower left corner of the page's media box, unrotated.
  */
-export const Quad = v.pipe(v.array(v.number()), v.length(8));
-export type Quad = v.InferOutput<typeof Quad>;
+const Quad = v.pipe(v.array(v.number()), v.length(8));
 
 /** The lower left and the upper right corner, in the same units as a quad. */
-export const Rect = v.pipe(v.array(v.number()), v.length(4));
-export type Rect = v.InferOutput<typeof Rect>;
+const Rect = v.pipe(v.array(v.number()), v.length(4));
 
 export const TextQuote = v.object({ exact: v.string(), prefix: v.string(), suffix: v.string() });
 export type TextQuote = v.InferOutput<typeof TextQuote>;

@@ -13,7 +13,7 @@ export const MINUTES_BY_KIND: Readonly<Record<ChangeKind, number>> = {
 };
 
 /** The chance that a change wins the points behind its remarks, until the student's own record says better. */
-export const CHANCE = 0.7;
+const CHANCE = 0.7;
 
 const TITLE_CHARACTERS = 90;
 /** Marks that ask for one stroke. */

@@ -17,7 +17,7 @@ const WEIGHT_BY_STANCE: Readonly<Record<Stance, number>> = {
 };
 
 /** What a remark says: the student's word, else praise for what is to be kept, else a fix. */
-export function stanceOf(judgement: Judgement | undefined): Stance {
+function stanceOf(judgement: Judgement | undefined): Stance {
   if (judgement?.stance !== undefined && judgement.stance !== null) return judgement.stance;
   return judgement?.decision === 'keep' ? 'praise' : 'fix';
 }

@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AttemptPolicy, Rubric } from '../model/facts.ts';
-import { asId, type DecimalString } from '../model/ids.ts';
+import type { DecimalString } from '../model/ids.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Judgement, Stance } from '../model/work.ts';
 import { criterionLosses, pointsBehind, shareExactly } from './behind.ts';
 import { add, compare, divide, fromDecimal, multiply, subtract, toHundredths, toShown } from './fraction.ts';
 import { bestReachable, scoreOf } from './policy.ts';
 
+/** An id of any kind. */
+const id = (text: string) => text as never;
 const dec = (text: string) => text as DecimalString;
 const score = (policy: AttemptPolicy, ...scores: string[]) => {
   const result = scoreOf(
@@ -91,32 +93,32 @@ describe('points behind remarks', () => {
   });
 
   const rubric: Rubric = {
-    id: asId('r'),
+    id: id('r'),
     title: 'Report',
-    criteria: [{ id: asId('c'), title: 'Method', possible: dec('8'), levels: [] }],
+    criteria: [{ id: id('c'), title: 'Method', possible: dec('8'), levels: [] }],
   };
-  const remark = (id: string): Remark => ({
-    id: asId(id),
-    assignmentId: asId('a'),
-    attemptId: asId('t'),
-    markingId: asId('m'),
+  const remark = (key: string): Remark => ({
+    id: id(key),
+    assignmentId: id('a'),
+    attemptId: id('t'),
+    markingId: id('m'),
     channel: 'passage',
     author: { name: 'A', role: 'instructor' },
     at: null,
     kind: 'highlight',
     color: null,
     text: 'Say why.',
-    criterionId: asId('c'),
+    criterionId: id('c'),
     target: { kind: 'whole' },
     fileHash: null,
   });
   const judged = (
-    id: string,
+    key: string,
     stance: Stance | null,
     decision: Judgement['decision'] = null,
   ): [string, Judgement] => [
-    id,
-    { remarkId: asId(id), assignmentId: asId('a'), decision, carry: false, note: '', stance },
+    key,
+    { remarkId: id(key), assignmentId: id('a'), decision, carry: false, note: '', stance },
   ];
   const result = [{ criterionId: rubric.criteria[0].id, points: dec('3'), level: null, comment: '' }];
 

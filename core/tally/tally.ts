@@ -2,7 +2,7 @@ import { channels, type Channel, type Remark } from '../model/remark.ts';
 import type { Judgement, Reading } from '../model/work.ts';
 import { wordingMark } from '../reading/need.ts';
 
-export interface ChannelCount {
+interface ChannelCount {
   readonly channel: Channel;
   readonly received: number;
   readonly read: number;

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { Rubric } from '#core/model/facts.ts';
-import { asId, DecimalString, type CriterionId, type RubricId } from '#core/model/ids.ts';
+import { asId, DecimalString, CriterionId, RubricId } from '#core/model/ids.ts';
 
 /** A rubric as 1EdTech CASE 1.0 has it (CFRubric), as far as Juncture uses it. */
 
@@ -34,7 +34,7 @@ export function rubricFromCase(cf: CfRubric): Rubric {
   const byPosition = <T extends { position: number }>(list: readonly T[]) =>
     list.toSorted((x, y) => x.position - y.position);
   return {
-    id: asId<RubricId>(cf.identifier),
+    id: asId(RubricId, cf.identifier),
     title: cf.title,
     criteria: byPosition(cf.CFRubricCriteria).map((criterion) => {
       const levels = byPosition(criterion.CFRubricCriterionLevels).map((level) => ({
@@ -44,7 +44,7 @@ export function rubricFromCase(cf: CfRubric): Rubric {
       }));
       const scores = criterion.CFRubricCriterionLevels.flatMap((level) => level.score ?? []);
       return {
-        id: asId<CriterionId>(criterion.identifier),
+        id: asId(CriterionId, criterion.identifier),
         title: criterion.category,
         possible: scores.length === 0 ? null : decimal(Math.max(...scores)),
         levels,

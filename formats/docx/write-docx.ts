@@ -8,6 +8,7 @@ import {
   TableRow,
   TextRun,
   WidthType,
+  type IRunOptions,
 } from 'docx';
 import type { RichBlock, Run } from '#core/paper/draft.ts';
 import type { ResponseSheet } from '#core/check/response-sheet.ts';
@@ -27,13 +28,16 @@ const LISTS = {
   config: [{ reference: 'items', levels: [{ level: 0, format: 'bullet' as const, text: '•' }] }],
 };
 
+function textRun(options: IRunOptions): TextRun {
+  return new TextRun(options);
+}
+
 function textRuns(runs: readonly Run[]): TextRun[] {
   return runs.flatMap((run) =>
     run.text
       .split('\n')
-      .map(
-        (text, i) =>
-          new TextRun({ text, bold: run.bold, italics: run.italic, ...(i > 0 ? { break: 1 } : {}) }),
+      .map((text, i) =>
+        textRun({ text, bold: run.bold, italics: run.italic, ...(i > 0 ? { break: 1 } : {}) }),
       ),
   );
 }
@@ -67,7 +71,7 @@ function cell(paragraphs: readonly string[], share: number, bold = false): Table
   return new TableCell({
     width: { size: share, type: WidthType.PERCENTAGE },
     margins: { top: 60, bottom: 60, left: 90, right: 90 },
-    children: paragraphs.map((text) => new Paragraph({ children: [new TextRun({ text, bold, size: 20 })] })),
+    children: paragraphs.map((text) => new Paragraph({ children: [textRun({ text, bold, size: 20 })] })),
   });
 }
 

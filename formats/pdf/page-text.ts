@@ -22,35 +22,29 @@ const PAGE_NUMBER = /^[-–\s]*\d{1,4}[-–\s]*$/;
 export async function linesOfPage(page: PDFPageProxy): Promise<Line[]> {
   const { items } = await page.getTextContent();
   const lines: Line[] = [];
-  let current: { text: string; x: number; right: number; y: number; size: number } | null = null;
-  const close = () => {
-    if (current !== null && current.text.trim() !== '') lines.push({ page: page.pageNumber, ...current });
-    current = null;
-  };
   for (const item of items) {
     if (!('str' in item) || item.str === '') continue;
     const [, , c, d, x, y] = item.transform as number[];
     const size = Math.hypot(c, d);
     if (size === 0) continue;
-    const line: typeof current = current;
-    if (line === null || Math.abs(line.y - y) > SAME_LINE * size || x < line.right - 2 * size) {
-      close();
-      current = { text: item.str, x, right: x + item.width, y, size };
+    const line = lines.at(-1);
+    if (line === undefined || Math.abs(line.y - y) > SAME_LINE * size || x < line.right - 2 * size) {
+      lines.push({ page: page.pageNumber, text: item.str, x, right: x + item.width, y, size });
       continue;
     }
-    const gap: boolean =
-      x - line.right > SPACE_GAP * size && !line.text.endsWith(' ') && !item.str.startsWith(' ');
-    current = {
+    const gap = x - line.right > SPACE_GAP * size && !line.text.endsWith(' ') && !item.str.startsWith(' ');
+    lines[lines.length - 1] = {
       ...line,
       text: line.text + (gap ? ' ' : '') + item.str,
       right: Math.max(line.right, x + item.width),
       size: Math.max(line.size, size),
     };
   }
-  close();
   const [, bottom, , top] = page.view;
   const edge = (top - bottom) * EDGE;
   return lines.filter(
-    (line) => !(PAGE_NUMBER.test(line.text) && (line.y < bottom + edge || line.y > top - edge)),
+    (line) =>
+      line.text.trim() !== '' &&
+      !(PAGE_NUMBER.test(line.text) && (line.y < bottom + edge || line.y > top - edge)),
   );
 }

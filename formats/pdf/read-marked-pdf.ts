@@ -10,6 +10,7 @@ import type { Anchor, Mark, MarkedPdf, PageSize } from './marked-pdf.ts';
 import { locateMarkedWords } from './marked-words.ts';
 import { openPdf, type PdfAssets } from './open-pdf.ts';
 import { linesOfPage, type Line } from './page-text.ts';
+import { UnreadableFile } from '../unreadable.ts';
 
 /** Kinds of annotation that are remarks; links, widgets, popups and files are not. */
 const REMARK_KINDS = new Set([
@@ -57,6 +58,49 @@ export async function readMarkedPdf(
   assets: PdfAssets | null,
   progress: (done: number, of: number) => void = () => undefined,
 ): Promise<MarkedPdf> {
+  const { pages, lines, raw } = await readPages(bytes, assets, progress);
+  const names = await readAnnotationNames(bytes);
+  const { paper, lines: placedLines } = blocksOfLines(lines);
+  const squeezed = squeeze(paper.text);
+  const wanted = raw.filter(
+    ({ annotation }) => REMARK_KINDS.has(annotation.subtype) && (annotation.inReplyTo ?? null) === null,
+  );
+  const marks = wanted.map(({ page, annotation }): Mark => {
+    const quads = quadsOf(annotation.quadPoints);
+    const anchor = anchorOf(annotation, page, paper, squeezed, placedLines);
+    return {
+      sourceId: names.get(annotation.id)?.name ?? null,
+      kind: annotation.subtype.toLowerCase(),
+      page,
+      rect: annotation.rect,
+      quads,
+      quote: anchor?.exactly === true ? quoteOf(paper.text, anchor) : bareQuote(annotation.overlaidText),
+      text: annotation.contentsObj.str.replaceAll('\r\n', '\n').replaceAll('\r', '\n'),
+      author: annotation.titleObj.str,
+      at: instantOfPdfDate(annotation.creationDate ?? annotation.modificationDate ?? null),
+      color: colorOf(annotation.color),
+      subject: names.get(annotation.id)?.subject ?? null,
+      anchor,
+    };
+  });
+  const unknown = raw
+    .map(({ annotation }) => annotation.subtype)
+    .filter((kind) => !REMARK_KINDS.has(kind) && !NOT_REMARKS.has(kind));
+  return { pages, paper, marks, unknownKinds: [...new Set(unknown)] };
+}
+
+interface RawPages {
+  readonly pages: readonly PageSize[];
+  readonly lines: readonly Line[];
+  readonly raw: readonly { readonly page: number; readonly annotation: RawAnnotation }[];
+}
+
+/** Everything that pdf.js tells of each page. A page that it fails at makes the file a damaged one. */
+async function readPages(
+  bytes: Uint8Array,
+  assets: PdfAssets | null,
+  progress: (done: number, of: number) => void,
+): Promise<RawPages> {
   const document = await openPdf(bytes, assets);
   try {
     const pages: PageSize[] = [];
@@ -65,7 +109,7 @@ export async function readMarkedPdf(
     for (let number = 1; number <= document.numPages; number++) {
       const page = await document.getPage(number);
       const { width, height, transform } = page.getViewport({ scale: 1 });
-      pages.push({ width, height, transform: transform as number[] });
+      pages.push({ width, height, transform });
       lines.push(...(await linesOfPage(page)));
       for (const annotation of (await page.getAnnotations({ intent: 'display' })) as unknown[]) {
         const parsed = v.safeParse(RawAnnotation, annotation);
@@ -74,34 +118,9 @@ export async function readMarkedPdf(
       page.cleanup();
       progress(number, document.numPages);
     }
-    const names = await readAnnotationNames(bytes);
-    const { paper, lines: placedLines } = blocksOfLines(lines);
-    const squeezed = squeeze(paper.text);
-    const wanted = raw.filter(
-      ({ annotation }) => REMARK_KINDS.has(annotation.subtype) && (annotation.inReplyTo ?? null) === null,
-    );
-    const marks = wanted.map(({ page, annotation }): Mark => {
-      const quads = quadsOf(annotation.quadPoints);
-      const anchor = anchorOf(annotation, page, paper, squeezed, placedLines);
-      return {
-        sourceId: names.get(annotation.id)?.name ?? null,
-        kind: annotation.subtype.toLowerCase(),
-        page,
-        rect: annotation.rect,
-        quads,
-        quote: anchor?.exactly === true ? quoteOf(paper.text, anchor) : bareQuote(annotation.overlaidText),
-        text: annotation.contentsObj.str.replaceAll('\r\n', '\n').replaceAll('\r', '\n'),
-        author: annotation.titleObj.str,
-        at: instantOfPdfDate(annotation.creationDate ?? annotation.modificationDate ?? null),
-        color: colorOf(annotation.color),
-        subject: names.get(annotation.id)?.subject ?? null,
-        anchor,
-      };
-    });
-    const unknown = raw
-      .map(({ annotation }) => annotation.subtype)
-      .filter((kind) => !REMARK_KINDS.has(kind) && !NOT_REMARKS.has(kind));
-    return { pages, paper, marks, unknownKinds: [...new Set(unknown)] };
+    return { pages, lines, raw };
+  } catch (error) {
+    throw new UnreadableFile('damaged PDF', error instanceof Error ? error.message : '');
   } finally {
     await document.loadingTask.destroy();
   }

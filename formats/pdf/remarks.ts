@@ -5,7 +5,7 @@ import {
   type AttemptId,
   type FileHash,
   type MarkingId,
-  type RemarkId,
+  RemarkId,
 } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Anchor, Mark, MarkedPdf } from './marked-pdf.ts';
@@ -27,7 +27,13 @@ function remarkIdOf(context: MarkedPaperContext, mark: Mark, seen: Map<string, n
   const base = `${context.attemptId}/${mark.author}/${own}`.slice(0, 180);
   const ordinal = seen.get(base) ?? 0;
   seen.set(base, ordinal + 1);
-  return asId<RemarkId>(ordinal === 0 ? base : `${base}/${ordinal}`);
+  return asId(RemarkId, ordinal === 0 ? base : `${base}/${ordinal}`);
+}
+
+/** Whoever the school says marked it, unless the mark names another. */
+function authorOf(mark: Mark, marker: Author | null): Author {
+  const isMarker = marker !== null && (mark.author === '' || mark.author === marker.name);
+  return isMarker ? marker : { name: mark.author, role: 'instructor' };
 }
 
 /** The remarks of a marked PDF, and where each hangs in its text. A subject that names a criterion links to it. */
@@ -43,14 +49,13 @@ export function remarksOfMarkedPdf(
     const subject = mark.subject?.trim().toLowerCase();
     const criterion = context.rubric?.criteria.find((c) => c.title.toLowerCase() === subject);
     const rect = [...mark.rect];
-    const known = context.marker !== null && (mark.author === '' || mark.author === context.marker.name);
     return {
       id,
       assignmentId: context.assignmentId,
       attemptId: context.attemptId,
       markingId: context.markingId,
       channel: 'passage',
-      author: known && context.marker !== null ? context.marker : { name: mark.author, role: 'instructor' },
+      author: authorOf(mark, context.marker),
       at: mark.at,
       kind: mark.kind,
       color: mark.color,

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { Fact, Rubric, FactsPage } from '#core/model/facts.ts';
+import { Fact, Rubric, type FactsPage } from '#core/model/facts.ts';
 import { Instant } from '#core/model/ids.ts';
 import { MarkingRules } from '../marker/marking-rules.ts';
 

@@ -1,5 +1,5 @@
 import type { Assignment, Attempt, FileFact, Receipt } from '#core/model/facts.ts';
-import { asId, instantOf, type AssignmentId, type AttemptId, type FileHash } from '#core/model/ids.ts';
+import { asId, instantOf, AssignmentId, AttemptId, type FileHash } from '#core/model/ids.ts';
 import { countWords } from '#core/text/words.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { hashOf } from '#formats/hash.ts';
@@ -52,7 +52,7 @@ export async function takeAttempt(
   }
   for (const file of files) desk.putFile(file.hash, file.upload.bytes);
   const number = earlier.length + 1;
-  const id = asId<AttemptId>(`${assignment.id}-attempt-${number}`);
+  const id = asId(AttemptId, `${assignment.id}-attempt-${number}`);
   const receipt: Receipt = {
     id: `HC-${assignment.id}-${number}-${given.key.slice(0, 8)}`,
     at: instantOf(nowMs),
@@ -96,7 +96,7 @@ function attemptsOf(desk: DeskFolder): Attempt[] {
 }
 
 function latestAssignment(desk: DeskFolder, id: string): Assignment | undefined {
-  const wanted = asId<AssignmentId>(id);
+  const wanted = asId(AssignmentId, id);
   return desk.state.facts
     .flatMap((f) => (f.kind === 'assignment' && f.value.id === wanted ? [f.value] : []))
     .at(-1);

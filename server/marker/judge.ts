@@ -8,7 +8,7 @@ import { add, compare, fromDecimal, smaller, toShown, ZERO, type Fraction } from
 import { newVocabulary, wordsOf } from '#core/text/words.ts';
 import type { MarkingRules, PassageRule } from './marking-rules.ts';
 import { sentencesOf, type Sentence } from './sentences.ts';
-import { textJudgeFor, type TextJudge } from './soundness.ts';
+import { textJudgeFor } from './soundness.ts';
 
 /** What was marked before, and what is handed in now. */
 export interface Resubmission {
@@ -57,10 +57,10 @@ export function judgeResubmission(given: Resubmission, rules: MarkingRules): Jud
   if (kept + moved < rules.text.leastKeptShare * difference.a.ids.length)
     return unchanged(given, rules, rules.words.otherText);
   const copied = copiedFrom(given.remarkTexts);
-  const fresh = judge.newAmong(sentences).filter((sentence) => judge.isSound(sentence) && !copied(sentence));
-  const met = rules.passages.filter((rule) =>
-    isMet(rule, given, difference, sentences, new Set(fresh), judge),
-  );
+  const added = judge.newAmong(sentences);
+  const unsound = new Set(added.filter((sentence) => !judge.isSound(sentence)));
+  const fresh = new Set(added.filter((sentence) => !unsound.has(sentence) && !copied(sentence)));
+  const met = rules.passages.filter((rule) => isMet(rule, given, difference, sentences, fresh, unsound));
   if (met.length === 0) return unchanged(given, rules, rules.words.same);
   const criteria = given.before.map((result) => improved(result, given.rubric, rules, met));
   return {
@@ -123,7 +123,7 @@ function isMet(
   difference: Difference,
   sentences: readonly Sentence[],
   fresh: ReadonlySet<Sentence>,
-  judge: TextJudge,
+  unsound: ReadonlySet<Sentence>,
 ): boolean {
   const passage = given.passages.get(rule.remark);
   if (passage === undefined) return false;
@@ -131,7 +131,7 @@ function isMet(
   if (outcome.kind === 'untouched' || outcome.kind === 'moved' || outcome.kind === 'gone') return false;
   const around = regionOf(outcome, sentences);
   const changed = around.filter((sentence) => fresh.has(sentence));
-  if (changed.length === 0 || around.some((s) => !judge.isSound(s) && s.keys.length >= 4)) return false;
+  if (changed.length === 0 || around.some((sentence) => unsound.has(sentence))) return false;
   if (newWordsIn(difference, changed) < rule.leastNewWords) return false;
   const text = changed.map((sentence) => sentence.text).join(' ');
   const region = around.map((sentence) => sentence.text).join(' ');

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Attempt, Marking } from '#core/model/facts.ts';
-import { asId, instantOf } from '#core/model/ids.ts';
+import { asId, instantOf, MarkingId } from '#core/model/ids.ts';
 import { paperOf } from '#core/paper/paper.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
@@ -18,17 +18,27 @@ function dueForMarking({ state }: DeskFolder, nowMs: number): Attempt[] {
     .filter((attempt) => Date.parse(attempt.at) + state.markingRules.secondsUntilMarked * 1000 <= nowMs);
 }
 
-/** Marks every attempt that is due; returns how many. */
-export async function markPending(desk: DeskFolder, nowMs: number): Promise<number> {
-  const due = dueForMarking(desk, nowMs);
+/**
+ * Marks every attempt that is due; returns how many. One that can't be marked is left out from then on, and told once.
+ * @param leftOut ids of attempts that failed before; grows
+ */
+export async function markPending(desk: DeskFolder, nowMs: number, leftOut: Set<string>): Promise<number> {
+  const due = dueForMarking(desk, nowMs).filter((attempt) => !leftOut.has(attempt.id));
+  let marked = 0;
   for (const attempt of due) {
-    const marking = await markAttempt(desk, attempt, nowMs);
-    desk.update((state) => ({
-      ...state,
-      facts: [...state.facts, { kind: 'marking', seq: state.facts.length + 1, value: marking }],
-    }));
+    try {
+      const marking = await markAttempt(desk, attempt, nowMs);
+      desk.update((state) => ({
+        ...state,
+        facts: [...state.facts, { kind: 'marking', seq: state.facts.length + 1, value: marking }],
+      }));
+      marked++;
+    } catch (error) {
+      leftOut.add(attempt.id);
+      console.error(`Attempt ${attempt.id} can't be marked until the server starts again:`, error);
+    }
   }
-  return due.length;
+  return marked;
 }
 
 async function bytesOf(desk: DeskFolder, hash: string): Promise<Uint8Array> {
@@ -77,7 +87,7 @@ async function markAttempt(desk: DeskFolder, attempt: Attempt, nowMs: number): P
     markingRules,
   );
   return {
-    id: asId(`${attempt.id}-marking`),
+    id: asId(MarkingId, `${attempt.id}-marking`),
     attemptId: attempt.id,
     assignmentId: attempt.assignmentId,
     at: instantOf(nowMs),

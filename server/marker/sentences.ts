@@ -9,7 +9,7 @@ export interface Sentence {
   readonly keys: readonly string[];
 }
 
-const END = /[.!?:]["'”’)]*(?=\s|$)|\n|$/g;
+const END = /[.!?]["'”’)]*(?=\s|$)|\n|$/g;
 /** A full stop after one of these ends no sentence. */
 const ABBREVIATION = /(?:\b[A-Z]|\b(?:al|cf|e\.g|i\.e|vs|Dr|approx|p))\.$/;
 

@@ -6,10 +6,10 @@ const ENDS = /[.!?:]["'”’)]*$/;
 /** Shorter pieces are headings, names in the reference list and the like. */
 const SHORT_WORDS = 6;
 
-export type TextFault = 'unreadable' | 'repeated';
+type TextFault = 'unreadable' | 'repeated';
 
 /** Judges whether new text is writing: sentences in which words stand in an order that English has. */
-export interface TextJudge {
+interface TextJudge {
   isSound(sentence: Sentence): boolean;
   /** What is wrong with the new text as a whole; null where nothing is. */
   faultOf(sentences: readonly Sentence[]): TextFault | null;

@@ -4,7 +4,7 @@ import { askList, type AskedPerson } from '#core/asks/ask-list.ts';
 import { quotedWords, type Remark } from '#core/model/remark.ts';
 import type { Query } from '#core/model/work.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
-import { useKeptText } from '../../shared/hooks.ts';
+import { useKeptText } from '../../shared/kept-text.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { words } from '../../words/en.ts';
 import { markQueryPut, wordQuery } from '../../workspace/decide.ts';
@@ -78,9 +78,8 @@ function PersonList({ person, records }: { person: AskedPerson; records: RecordM
 }
 
 function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
-  const [text, setText, leave] = useKeptText(
-    query.text,
-    (next) => void wordQuery(query.assignmentId, query.id, next),
+  const [text, setText, leave] = useKeptText(query.id, query.text, (next) =>
+    wordQuery(query.assignmentId, query.id, next),
   );
   const remark = records.remarks.get(query.remarkId);
   const title = records.assignments.get(query.assignmentId)?.title ?? '';

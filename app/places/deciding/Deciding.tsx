@@ -1,10 +1,11 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { blockAt } from '#core/paper/paper.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision } from '#core/model/work.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
+import { useAddress } from '../../shared/address.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
 import { DecisionButtons } from '../../shared/Decisions.tsx';
 import { useKeys } from '../../shared/hooks.ts';
@@ -18,13 +19,13 @@ import { Summary } from './Summary.tsx';
 /** One remark at a time, large: its passage, what was said, what it is worth, and the five decisions. */
 export function Deciding() {
   const { view, marked } = useAssignment();
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useAddress();
   const undecided = view.remarks.filter((remark) => !isDecided(view.judgements.get(remark.id)));
   const wanted = search.get('remark');
   const remark =
     view.remarks.find((r) => r.id === wanted) ?? (wanted === 'none' ? undefined : undecided.at(0));
   const at = remark === undefined ? -1 : view.remarks.indexOf(remark);
-  const go = (to: Remark | undefined) => setSearch({ remark: to?.id ?? 'none' }, { replace: true });
+  const go = (to: Remark | undefined) => setSearch({ remark: to?.id ?? 'none' });
   const step = (by: number) => {
     const next = at + by;
     if (next >= 0) go(view.remarks.at(next));

@@ -84,7 +84,7 @@ function TaskRow({ view, planned: { task, behind, gain } }: { view: AssignmentVi
       data-task={task.id}
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className={clsx(
-        'flex items-center gap-2.5 rounded-lg border border-l-[3px] border-rule border-l-act bg-surface py-2 pr-3.5 pl-1',
+        'flex items-center gap-2.5 max-md:flex-wrap rounded-lg border border-l-[3px] border-rule border-l-act bg-surface py-2 pr-3.5 pl-1',
         isDragging && 'relative z-20 shadow-(--shadow)',
       )}
     >
@@ -125,19 +125,23 @@ function TaskRow({ view, planned: { task, behind, gain } }: { view: AssignmentVi
           </select>
         </p>
       </div>
-      <MinutesField
-        key={task.minutes}
-        title={task.title}
-        minutes={task.minutes}
-        onChange={(minutes) => void setTaskMinutes(task, minutes)}
-      />
-      <div className="w-17 text-right" title={words.plan.expected}>
-        {gain !== null && behind !== null && (
-          <>
-            <b>+{hundredths(gain)}</b>
-            <p className="text-sm whitespace-nowrap text-quiet">{words.plan.ofPoints(hundredths(behind))}</p>
-          </>
-        )}
+      <div className="flex items-center gap-2.5 max-md:basis-full max-md:justify-between max-md:pl-17">
+        <MinutesField
+          key={task.minutes}
+          title={task.title}
+          minutes={task.minutes}
+          onChange={(minutes) => void setTaskMinutes(task, minutes)}
+        />
+        <div className="w-17 text-right" title={words.plan.expected}>
+          {gain !== null && behind !== null && (
+            <>
+              <b>+{hundredths(gain)}</b>
+              <p className="text-sm whitespace-nowrap text-quiet">
+                {words.plan.ofPoints(hundredths(behind))}
+              </p>
+            </>
+          )}
+        </div>
       </div>
     </li>
   );

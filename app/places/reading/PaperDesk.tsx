@@ -182,7 +182,7 @@ function wantedPlaces(
       const right = leavesAt(remark, pages[page - 1], scale);
       return [
         {
-          id: remark.id as string,
+          id: remark.id,
           y: tops[page - 1] + mark.top + Math.min(mark.height, 18 * scale) / 2,
           x: right,
         },

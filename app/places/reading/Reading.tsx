@@ -1,11 +1,11 @@
 import clsx from 'clsx';
 import { Minus, Plus } from 'lucide-react';
-import { useCallback, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useRef, useState } from 'react';
 import type { Channel, Remark } from '#core/model/remark.ts';
 import type { Decision } from '#core/model/work.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
+import { useAddress } from '../../shared/address.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
 import { useKeys, useNarrow } from '../../shared/hooks.ts';
 import { Slip } from '../../shared/Slip.tsx';
@@ -41,7 +41,7 @@ function materialOf(remark: Remark): Material {
 
 /** What is open and in focus: kept in the address, so that a link leads just there. */
 function useReadingPlace(view: AssignmentView) {
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useAddress();
   const remarkId = search.get('remark');
   const remark = view.remarks.find((r) => r.id === remarkId);
   const given = search.get('material');
@@ -53,8 +53,8 @@ function useReadingPlace(view: AssignmentView) {
       : given === 'brief' || given === 'criteria' || given === 'overall' || given === 'paper'
         ? given
         : first;
-  const focus = useCallback((id: string) => setSearch({ remark: id }, { replace: true }), [setSearch]);
-  const open = (next: Material) => setSearch({ material: next }, { replace: true });
+  const focus = (id: string) => setSearch({ remark: id });
+  const open = (next: Material) => setSearch({ material: next });
   return { material, focusedId: remark === undefined ? null : remarkId, focus, open };
 }
 
@@ -144,7 +144,7 @@ export function Reading() {
         </div>
       </div>
       <div ref={frame} className="relative flex min-h-0 flex-1 flex-col">
-        <div className="min-h-0 flex-1 overflow-auto">
+        <div tabIndex={material === 'paper' ? undefined : 0} className="min-h-0 flex-1 overflow-auto">
           {material === 'paper' ? (
             <PaperMaterial
               view={view}

@@ -39,7 +39,7 @@ function CriterionRule({ criterion, result }: { criterion: Criterion; result: Cr
   return (
     <>
       <div className="flex items-baseline justify-between gap-4">
-        <h3 className="font-serif text-[1.05rem] font-semibold">{criterion.title}</h3>
+        <h2 className="font-serif text-[1.05rem] font-semibold">{criterion.title}</h2>
         {points !== null && criterion.possible !== null && (
           <p className="text-sm whitespace-nowrap text-quiet">
             <b className="text-ink">{points}</b> ·{' '}

@@ -8,7 +8,7 @@ export interface Box {
   readonly height: number;
 }
 
-export const PAGE_GAP = 18;
+const PAGE_GAP = 18;
 
 /** Where each page begins below the first, at a scale, and how tall all are. */
 export function pageTops(pages: readonly PageSize[], scale: number): { tops: number[]; height: number } {

@@ -11,20 +11,20 @@ GlobalWorkerOptions.workerSrc = pdfWorkerUrl;
 export function usePdfDocument(hash: string): PDFDocumentProxy | null {
   const [document, setDocument] = useState<PDFDocumentProxy | null>(null);
   useEffect(() => {
-    let over = false;
-    let opened: PDFDocumentProxy | null = null;
+    const over = new AbortController();
+    const isOver = () => over.signal.aborted;
     const open = async () => {
       const bytes = await fileBytes(hash);
-      if (bytes === null || over) return;
-      opened = await openPdf(bytes, pdfAssets());
-      if (over) await opened.loadingTask.destroy();
+      if (bytes === null || isOver()) return;
+      const opened = await openPdf(bytes, pdfAssets());
+      over.signal.addEventListener('abort', () => void opened.loadingTask.destroy());
+      if (isOver()) await opened.loadingTask.destroy();
       else setDocument(opened);
     };
     void open();
     return () => {
-      over = true;
+      over.abort();
       setDocument(null);
-      void opened?.loadingTask.destroy();
     };
   }, [hash]);
   return document;

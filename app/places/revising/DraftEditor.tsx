@@ -2,33 +2,77 @@ import { EditorContent, useEditor, type Editor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import clsx from 'clsx';
 import { Bold, Heading2, Heading3, Italic, List, Pilcrow, Redo2, Undo2, type LucideIcon } from 'lucide-react';
-import { useEffect, useRef } from 'react';
-import type { Draft, DraftContent } from '#core/model/work.ts';
+import { useEffect, useLayoutEffect, useRef } from 'react';
+import * as v from 'valibot';
+import { DraftContent, type Draft } from '#core/model/work.ts';
 import { words } from '../../words/en.ts';
 import { saveDraft } from '../../workspace/draft.ts';
+import { clearJournal, journalise, journalled } from '../../workspace/journal.ts';
+import { holdSaving, ownKey } from '../../workspace/workspace.ts';
 import { FollowedPassages } from './followed.ts';
 
 /** What was typed is kept after so long at the latest. */
-const KEEP_AFTER_MS = 250;
+const KEEP_AFTER_MS = 200;
 
-/** Keeps what is typed, and takes over what another command or tab made of the draft. */
-export function useDraftEditor(draft: Draft, editable: boolean, onFailed: () => void): Editor {
-  const ours = useRef(new WeakSet<DraftContent>([draft.content]));
-  const unkept = useRef<Editor | null>(null);
+/** What was typed last before the page went away, if it didn't reach the draft. */
+function lastTyped(draftId: string): DraftContent | null {
+  const text = journalled(ownKey(draftId));
+  if (text === null) return null;
+  const parsed = v.safeParse(DraftContent, JSON.parse(text));
+  return parsed.success ? parsed.output : null;
+}
+
+/** Keeps what is typed in an editor; `keep` at once. */
+function useKeeping(draftId: string, onFailed: () => void) {
+  const ours = useRef(new WeakSet<DraftContent>());
+  const unkept = useRef<{ editor: Editor; release: () => void } | null>(null);
   const failed = useRef(onFailed);
-  useEffect(() => {
+  useLayoutEffect(() => {
     failed.current = onFailed;
   });
-  const draftId = draft.id;
-  const keep = useRef(() => {
-    const editor = unkept.current;
-    if (editor === null) return;
+  const keep = useRef(async () => {
+    if (unkept.current === null) return;
+    const { editor, release } = unkept.current;
     unkept.current = null;
     const content: DraftContent = { schema: 1, doc: editor.getJSON() };
     ours.current.add(content);
-    saveDraft(draftId, content).catch(() => failed.current());
+    try {
+      await saveDraft(draftId, content);
+      clearJournal(ownKey(draftId));
+    } catch {
+      failed.current();
+    } finally {
+      release();
+    }
   });
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
+  useEffect(() => {
+    const flush = keep.current;
+    const keepNow = () => void flush();
+    const leavePage = () => {
+      const doc = unkept.current?.editor.getJSON();
+      if (doc !== undefined) journalise(ownKey(draftId), JSON.stringify({ schema: 1, doc }));
+      keepNow();
+    };
+    window.addEventListener('pagehide', leavePage);
+    document.addEventListener('visibilitychange', keepNow);
+    return () => {
+      window.removeEventListener('pagehide', leavePage);
+      document.removeEventListener('visibilitychange', keepNow);
+      keepNow();
+    };
+  }, [draftId]);
+  const changed = useRef((editor: Editor) => {
+    if (unkept.current !== null) return;
+    unkept.current = { editor, release: holdSaving() };
+    // Not put off by further typing: a killed tab loses no more than this.
+    setTimeout(() => void keep.current(), KEEP_AFTER_MS);
+  });
+  return { ours, changed };
+}
+
+/** Keeps what is typed, and takes over what another command or tab made of the draft. */
+export function useDraftEditor(draft: Draft, editable: boolean, onFailed: () => void): Editor {
+  const { ours, changed } = useKeeping(draft.id, onFailed);
   const editor = useEditor({
     extensions: [
       StarterKit.configure({
@@ -49,33 +93,20 @@ export function useDraftEditor(draft: Draft, editable: boolean, onFailed: () => 
     editorProps: {
       attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': words.revise.editorLabel },
     },
-    onUpdate: ({ editor: changed }) => {
-      unkept.current = changed;
-      // Not put off by further typing: a killed tab loses no more than this.
-      timer.current ??= setTimeout(() => {
-        timer.current = null;
-        keep.current();
-      }, KEEP_AFTER_MS);
-    },
+    onUpdate: ({ editor: typed }) => changed.current(typed),
   });
+  const shown = useRef(draft.content);
   useEffect(() => {
     editor.setEditable(editable, false);
-  }, [editor, editable]);
+    const last = editable ? lastTyped(draft.id) : null;
+    if (last !== null) editor.commands.setContent(last.doc);
+  }, [editor, editable, draft.id]);
   useEffect(() => {
-    if (ours.current.has(draft.content)) return;
-    ours.current.add(draft.content);
-    editor.commands.setContent(draft.content.doc, { emitUpdate: false });
-  }, [editor, draft.content]);
-  useEffect(() => {
-    const flush = keep.current;
-    window.addEventListener('pagehide', flush);
-    document.addEventListener('visibilitychange', flush);
-    return () => {
-      window.removeEventListener('pagehide', flush);
-      document.removeEventListener('visibilitychange', flush);
-      flush();
-    };
-  }, []);
+    if (shown.current === draft.content) return;
+    shown.current = draft.content;
+    if (!ours.current.has(draft.content))
+      editor.commands.setContent(draft.content.doc, { emitUpdate: false });
+  }, [editor, draft.content, ours]);
   return editor;
 }
 

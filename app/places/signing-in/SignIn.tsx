@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from 'react';
+import { useState, type SyntheticEvent } from 'react';
 import { Button } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
 import { signInWith, workFromFilesAlone } from '../../workspace/connect.ts';
@@ -8,7 +8,7 @@ export function SignIn() {
   const [student, setStudent] = useState('');
   const [code, setCode] = useState('');
   const [error, setError] = useState<string | null>(null);
-  const submit = async (event: FormEvent) => {
+  const submit = async (event: SyntheticEvent) => {
     event.preventDefault();
     const answer = await signInWith(student, code);
     if (answer.kind === 'refused') setError(answer.why);

@@ -1,0 +1,247 @@
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { followPassages, followerOf } from '#core/anchors/outcome.ts';
+import type { Remark } from '#core/model/remark.ts';
+import { draftFrom, paperOfDraft } from '#core/paper/draft.ts';
+import { paperOf, type Block } from '#core/paper/paper.ts';
+import { decideRemark, markQueryPut, noteOnRemark, toggleCarry } from './decide.ts';
+import { beginDraft, bringInVersion, saveDraft } from './draft.ts';
+import { orderTasks, renameTask, tickTask } from './plan.ts';
+import {
+  closeWorkspace,
+  openWorkspace,
+  runCommand,
+  save,
+  undoLast,
+  useWorkspace,
+  type Identity,
+} from './workspace.ts';
+
+let run = 0;
+let identity: Identity;
+beforeEach(async () => {
+  identity = { kind: 'student', deskId: 'test', studentId: String(run++), studentName: 'Ines Tarrow' };
+  await openWorkspace(identity);
+});
+afterEach(closeWorkspace);
+
+const records = () => useWorkspace.getState().records;
+const reopen = () => openWorkspace(identity);
+const id = (text: string) => text as never;
+
+const remark: Remark = {
+  id: id('r1'),
+  assignmentId: id('a'),
+  attemptId: id('t'),
+  markingId: id('m'),
+  channel: 'passage',
+  author: { name: 'Dr Aune Keld', role: 'instructor' },
+  at: null,
+  kind: 'highlight',
+  color: null,
+  text: 'Too strong. Say what the wells show.',
+  criterionId: null,
+  target: { kind: 'whole' },
+  fileHash: null,
+};
+const theTask = () => [...records().tasks.values()][0];
+
+describe('deciding', () => {
+  it('makes a task with the decision, and takes both back together, also after a reload', async () => {
+    await decideRemark(remark, 'act');
+    expect(records().judgements.get('r1')?.decision).toBe('act');
+    expect(records().readings.get('r1')?.read).toBe(true);
+    expect(theTask().title).toBe('Too strong');
+    await reopen();
+    expect(theTask().title).toBe('Too strong');
+    expect(await undoLast('a')).toEqual({ kind: 'undone', label: 'decided “Act”' });
+    expect([records().tasks.size, records().judgements.size, records().readings.size]).toEqual([0, 0, 0]);
+    await reopen();
+    expect(records().tasks.size).toBe(0);
+    expect(await undoLast('a')).toEqual({ kind: 'nothing' });
+  });
+
+  it('withdraws an untouched task, and only lets go of a touched one', async () => {
+    await decideRemark(remark, 'act');
+    await decideRemark(remark, 'decline');
+    expect(records().tasks.size).toBe(0);
+    await decideRemark(remark, 'act');
+    await renameTask(theTask(), 'Weigh the weather');
+    await decideRemark(remark, 'act');
+    expect(records().judgements.get('r1')?.decision).toBeNull();
+    expect(theTask()).toMatchObject({ title: 'Weigh the weather', remarkIds: [] });
+  });
+
+  it('makes a question that follows the note until it was worded, and stays once it was asked', async () => {
+    await decideRemark(remark, 'ask');
+    await noteOnRemark(remark, 'Which season?');
+    expect(records().queries.get('query/r1')).toMatchObject({
+      person: 'Dr Aune Keld',
+      text: 'Which season?',
+      putAt: null,
+    });
+    await markQueryPut('a', 'query/r1', true);
+    await decideRemark(remark, 'keep');
+    expect(records().queries.get('query/r1')?.putAt).not.toBeNull();
+  });
+
+  it('carries beside any decision', async () => {
+    await decideRemark(remark, 'keep');
+    await toggleCarry(remark);
+    expect(records().judgements.get('r1')).toMatchObject({ decision: 'keep', carry: true });
+  });
+});
+
+describe('commands', () => {
+  it('leave nothing behind when they fail half-way', async () => {
+    await expect(
+      runCommand('a', 'fails', async (writing) => {
+        await writing.put('remarks', remark);
+        throw new Error('half-way');
+      }),
+    ).rejects.toThrow('half-way');
+    await reopen();
+    expect(records().remarks.size).toBe(0);
+    expect(await undoLast('a')).toEqual({ kind: 'nothing' });
+  });
+
+  it('refuse to take back what something later builds on', async () => {
+    await decideRemark(remark, 'act');
+    await save((writing) => writing.put('tasks', { ...theTask(), minutes: 99 }));
+    expect(await undoLast('a')).toEqual({ kind: 'changed since' });
+    expect(theTask().minutes).toBe(99);
+  });
+
+  it('undo goes back step by step, each assignment for itself', async () => {
+    await decideRemark(remark, 'act');
+    await decideRemark({ ...remark, id: id('other'), assignmentId: id('b') }, 'keep');
+    await tickTask(theTask(), true);
+    await orderTasks('a', [theTask().id]);
+    expect(theTask()).toMatchObject({ done: true, rank: 0 });
+    await undoLast('a');
+    expect(theTask()).toMatchObject({ done: true, rank: null });
+    await undoLast('a');
+    await undoLast('a');
+    expect(records().tasks.size).toBe(0);
+    expect(records().judgements.get('other')?.decision).toBe('keep');
+  });
+});
+
+const OLD: Block[] = [
+  'This proves that blocking alone restored the bog. The wells by the cutting changed least.',
+  'Rainfall was higher than the mean. Well N7 was left out since its cap had come off twice.',
+  'The dams of peat are cheap and they can be repaired with a spade by anybody who has one.',
+].map((text) => ({ kind: 'paragraph', level: 0, text }));
+
+describe('drafts', () => {
+  const draft = () => [...records().drafts.values()][0];
+
+  it('keep what was written before a file came in, and go back to it', async () => {
+    await beginDraft(id('a'), 2, id('0'.repeat(64)), OLD);
+    const file = {
+      hash: id('1'.repeat(64)),
+      name: 'new.docx',
+      mediaType: 'x',
+      size: 1,
+      cameAt: draft().savedAt,
+      origin: 'dropped' as const,
+      assignmentId: id('a'),
+    };
+    await bringInVersion(
+      draft(),
+      [{ kind: 'paragraph', level: 0, text: 'All new.' }],
+      file,
+      new Uint8Array([1]),
+    );
+    expect(paperOfDraft(draft().content).text).toBe('All new.');
+    expect([...records().versions.values()].map((version) => version.why).sort()).toEqual([
+      'before a file came in',
+      'brought in',
+      'started',
+    ]);
+    await undoLast('a');
+    expect(paperOfDraft(draft().content)).toEqual(paperOf(OLD));
+  });
+
+  it('live outcomes equal a fresh computation after any edits, pastes and reloads', async () => {
+    const older = paperOf(OLD);
+    const passages = ['proves that blocking alone', 'Well N7', 'with a spade', 'higher than the mean.'].map(
+      (words) => {
+        const from = older.text.indexOf(words);
+        return { from, to: from + words.length };
+      },
+    );
+    const words = fc.constantFrom(
+      'bog',
+      'the',
+      'N7',
+      'suggests',
+      'proves that blocking alone',
+      'with a spade',
+      '',
+    );
+    const step = fc.oneof(
+      fc.record({
+        kind: fc.constant('type' as const),
+        block: fc.nat({ max: 5 }),
+        at: fc.nat({ max: 90 }),
+        text: words,
+      }),
+      fc.record({
+        kind: fc.constant('delete' as const),
+        block: fc.nat({ max: 5 }),
+        at: fc.nat({ max: 90 }),
+        count: fc.nat({ max: 60 }),
+      }),
+      fc.record({ kind: fc.constant('paste' as const), at: fc.nat({ max: 5 }), from: fc.nat({ max: 2 }) }),
+      fc.record({ kind: fc.constant('cut' as const), block: fc.nat({ max: 5 }) }),
+      fc.record({ kind: fc.constant('reload' as const) }),
+    );
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 10 }), async (steps) => {
+        identity = { kind: 'student', deskId: 'test', studentId: `p${run++}`, studentName: 'Ines Tarrow' };
+        await reopen();
+        await beginDraft(id('a'), 2, id('0'.repeat(64)), OLD);
+        let live = followerOf(older);
+        let blocks = OLD;
+        for (const each of steps) {
+          if (each.kind === 'reload') {
+            await reopen();
+            live = followerOf(older);
+          } else {
+            blocks = edited(blocks, each);
+            await saveDraft(draft().id, draftFrom(blocks));
+          }
+          const newer = paperOfDraft(draft().content);
+          expect(newer.text).toBe(paperOf(blocks).text);
+          expect(live.follow(newer, passages)).toEqual(followPassages(older, newer, passages));
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+type Edit =
+  | { kind: 'type'; block: number; at: number; text: string }
+  | { kind: 'delete'; block: number; at: number; count: number }
+  | { kind: 'paste'; at: number; from: number }
+  | { kind: 'cut'; block: number };
+
+function edited(blocks: readonly Block[], edit: Edit): Block[] {
+  switch (edit.kind) {
+    case 'type':
+      return blocks.map((b, i) =>
+        i === edit.block ? { ...b, text: b.text.slice(0, edit.at) + edit.text + b.text.slice(edit.at) } : b,
+      );
+    case 'delete':
+      return blocks.map((b, i) =>
+        i === edit.block ? { ...b, text: b.text.slice(0, edit.at) + b.text.slice(edit.at + edit.count) } : b,
+      );
+    case 'paste':
+      return blocks.toSpliced(edit.at, 0, OLD[edit.from]);
+    case 'cut':
+      return blocks.toSpliced(edit.block, 1);
+  }
+}

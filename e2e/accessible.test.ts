@@ -1,0 +1,119 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { Page } from 'puppeteer-core';
+import { describe, expect } from 'vitest';
+import { clickRole, seeText, signIn, until, type Desk } from './harness.ts';
+import { pageTest, PHONE } from './page-test.ts';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+interface Violation {
+  readonly id: string;
+  readonly nodes: readonly { readonly target: readonly string[]; readonly failureSummary: string }[];
+}
+
+/** What axe finds wrong with the page as it stands. */
+async function violations(page: Page): Promise<string[]> {
+  // The policy of the page allows no script of ours; the browser's own way in is not bound by it.
+  await page.evaluate(AXE);
+  const found = (await page.evaluate(
+    'axe.run(document, { resultTypes: ["violations"] }).then((r) => r.violations)',
+  )) as Violation[];
+  return found.flatMap(({ id, nodes }) =>
+    nodes.map((node) => `${id}: ${node.target.join(' ')}: ${node.failureSummary}`),
+  );
+}
+
+const PLACES: readonly [string, string][] = [
+  ['/', 'Came back'],
+  ['/ask', 'Juncture sends nothing'],
+  ['/shelf', 'Save the workspace as a ZIP'],
+  ['/settings', 'Single-letter keys'],
+  ['/a/skarn-moss-report', 'What came back'],
+  ['/a/skarn-moss-report/read', 'Put your student number'],
+  ['/a/skarn-moss-report/read?material=criteria', 'Claims go beyond the results'],
+  ['/a/skarn-moss-report/decide', 'Remark'],
+  ['/a/skarn-moss-report/decide?remark=none', 'What was decided'],
+  ['/a/skarn-moss-report/plan', 'To do, in this order'],
+  ['/a/skarn-moss-report/revise', 'Tasks and remarks'],
+  ['/a/skarn-moss-report/check', 'Not answered yet'],
+  ['/a/skarn-moss-report/send', 'What goes'],
+  ['/a/dip-well-lab/send', 'This assignment takes no other attempt'],
+];
+
+async function prepare(page: Page, desk: Desk): Promise<void> {
+  await signIn(page, desk);
+  await page.goto(`${desk.address}/a/skarn-moss-report/decide`);
+  await seeText(page, 'Remark 1 of 35');
+  for (const key of ['a', 'n', 'q', 'n', 'c', 'n', 'a'] as const) await page.keyboard.press(key);
+  await seeText(page, '0 of 2 done');
+  await page.goto(`${desk.address}/a/skarn-moss-report/revise`);
+  await clickRole(page, 'button', 'Begin the new draft');
+  await page.waitForSelector('[data-outcome="untouched"]');
+}
+
+async function visitAll(
+  page: Page,
+  desk: Desk,
+  narrow: boolean,
+  look: (path: string) => Promise<void>,
+): Promise<void> {
+  for (const [path, text] of PLACES) {
+    await page.goto(desk.address + path);
+    await seeText(page, path.endsWith('/read') && narrow ? 'Tap a mark' : text);
+    await look(path);
+  }
+}
+
+describe('every place', () => {
+  pageTest('has nothing that axe objects to, in light and in dark', async ({ page, desk }) => {
+    await prepare(page, desk);
+    const found: string[] = [];
+    for (const scheme of ['light', 'dark'] as const) {
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+      await visitAll(page, desk, false, async (path) => {
+        found.push(...(await violations(page)).map((violation) => `${scheme} ${path} ${violation}`));
+      });
+    }
+    expect(found).toEqual([]);
+  });
+
+  pageTest(
+    'fits a phone and a small one, without scrolling sideways',
+    async ({ page, desk }) => {
+      await prepare(page, desk);
+      const found: string[] = [];
+      await visitAll(page, desk, true, async (path) => {
+        found.push(...(await violations(page)).map((violation) => `${path} ${violation}`));
+        for (const width of [390, 360]) {
+          await page.setViewport({ width, height: 800 });
+          const wide = await page.evaluate(() => document.querySelector('main')?.scrollWidth ?? 0);
+          if (wide > width) found.push(`${path} is ${wide} wide at ${width}`);
+        }
+        await page.setViewport(PHONE);
+      });
+      expect(found).toEqual([]);
+    },
+    PHONE,
+  );
+
+  pageTest('can be read at 200 % text size', async ({ page, desk }) => {
+    await prepare(page, desk);
+    await page.goto(`${desk.address}/settings`);
+    await (await seeText(page, 'very large')).click();
+    await until(page, () => getComputedStyle(document.documentElement).fontSize === '32px');
+    const found: string[] = [];
+    await visitAll(page, desk, true, async (path) => {
+      const wide = await page.evaluate(() => document.querySelector('main')?.scrollWidth ?? 0);
+      if (wide > 1280) found.push(`${path} is ${wide} wide`);
+    });
+    expect(found).toEqual([]);
+  });
+
+  pageTest('the way in', async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await page.goto(desk.address);
+    await seeText(page, 'Sign in at your course desk');
+    expect(await violations(page)).toEqual([]);
+  });
+});

@@ -1,0 +1,197 @@
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect } from 'vitest';
+import { clickRole, REPORT, seeText, signIn, until } from './harness.ts';
+import { markedBytes } from './files.ts';
+import { pageTest } from './page-test.ts';
+
+let folder = '';
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'juncture-in-'));
+});
+afterAll(() => rm(folder, { recursive: true, force: true }));
+
+async function onDisk(name: string, bytes: Uint8Array | string): Promise<string> {
+  const path = join(folder, name);
+  await writeFile(path, bytes);
+  return path;
+}
+
+async function choose(page: Page, path: string): Promise<void> {
+  const input = (await page.waitForSelector('aside input[type="file"]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+}
+
+/** Drops a file on the page as a browser does. */
+async function drop(page: Page, name: string, bytes: Uint8Array): Promise<void> {
+  await page.evaluate(
+    (fileName, base64) => {
+      const data = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([data], fileName, { type: 'application/pdf' }));
+      for (const kind of ['dragenter', 'dragover', 'drop'])
+        window.dispatchEvent(
+          new DragEvent(kind, { dataTransfer: transfer, bubbles: true, cancelable: true }),
+        );
+    },
+    name,
+    Buffer.from(bytes).toString('base64'),
+  );
+}
+
+describe('files alone', () => {
+  pageTest(
+    'a dropped PDF becomes an assignment of its own, goes its way, and can be taken back',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/401/);
+      await page.goto(desk.address);
+      await clickRole(page, 'button', 'Work from files alone');
+      await seeText(page, 'Nothing here yet.');
+      await drop(page, 'My_marked paper.pdf', await markedBytes(desk));
+      await seeText(page, '30 remarks found');
+      await seeText(page, 'not read');
+      await page.reload();
+      await (await seeText(page, 'Start reading')).click();
+      await page.waitForSelector('[data-page="1"] canvas');
+      expect(await page.$$('[data-slip]')).toHaveLength(30);
+      await page.keyboard.press('n');
+      await page.keyboard.press('a');
+      await seeText(page, '0 of 1 done');
+      await page.goto(`${desk.address}/`);
+      await seeText(page, 'My marked paper');
+      await drop(page, 'the same again.pdf', await markedBytes(desk));
+      await seeText(page, 'is here already; nothing was added.');
+      await (await seeText(page, 'My marked paper')).click();
+      await seeText(page, 'From a file; not in a course yet');
+      await clickRole(page, 'button', 'Undo');
+      await seeText(page, 'Undone: decided “Act”.');
+      await clickRole(page, 'button', 'Undo');
+      await seeText(page, 'There is no such assignment here.');
+    },
+  );
+
+  pageTest('a file that can’t be read gives one sentence and changes nothing', async ({ page, desk }) => {
+    await signIn(page, desk);
+    const whole = await markedBytes(desk);
+    const cases: [string, Uint8Array | string, string][] = [
+      ['letter.pdf', 'Dear Ines, see you on Monday.', '“letter.pdf” is not a PDF, whatever its name says.'],
+      ['cut.pdf', whole.subarray(0, 3000), '“cut.pdf” is damaged and can’t be read.'],
+      ['nothing.pdf', '', '“nothing.pdf” is empty.'],
+      [
+        'locked.pdf',
+        await readFile('formats/pdf/samples/locked.pdf'),
+        '“locked.pdf” is locked with a password. Save a copy without one, and drop that.',
+      ],
+    ];
+    for (const [name, bytes, sentence] of cases) {
+      await choose(page, await onDisk(name, bytes));
+      await seeText(page, sentence);
+    }
+    await page.reload();
+    await seeText(page, '30 not read');
+    expect(await page.$$('main ul > li h2')).toHaveLength(2);
+  });
+});
+
+describe('the course desk', () => {
+  pageTest(
+    'a wrong access code is refused without saying which part was wrong',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/40[13]/);
+      await page.goto(`${desk.address}/#student=ines-tarrow&code=NOT-THIS`);
+      await seeText(page, 'Sign in at your course desk');
+      expect(page.url()).not.toContain('NOT-THIS');
+      for (const [name, code] of [
+        ['ines-tarrow', 'WRONG'],
+        ['nobody', 'TESTS-TESTS'],
+      ]) {
+        const [student, secret] = await page.$$('form input');
+        await student.click({ count: 3 });
+        await student.type(name);
+        await secret.click({ count: 3 });
+        await secret.type(code);
+        await clickRole(page, 'button', 'Sign in');
+        await seeText(page, 'Name and access code don’t fit together.');
+      }
+    },
+  );
+
+  pageTest(
+    'when it can’t be reached everything else works, and what waits goes later',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/ERR_CONNECTION|Failed to load resource|ERR_INCOMPLETE|ERR_EMPTY/);
+      await signIn(page, desk);
+      await page.goto(`${desk.address}/a/skarn-moss-report/revise`);
+      await clickRole(page, 'button', 'Begin the new draft');
+      await page.waitForSelector('[aria-label="Text of the draft"] p');
+      await page.keyboard.press('Tab');
+      await (await seeText(page, 'Send')).click();
+      await seeText(page, 'This will be attempt 2 of 2');
+      await page.evaluate(async () => {
+        await navigator.serviceWorker.ready;
+      });
+      await desk.stop();
+      await seeText(page, 'The course desk can’t be reached.');
+      await page.reload();
+      await seeText(page, 'This will be attempt 2 of 2');
+      await clickRole(page, 'button', 'Send to the course desk');
+      await (await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)'))?.click();
+      await seeText(page, 'The attempt waits to go.');
+      await (
+        await page.waitForSelector('nav[aria-label="The line of this assignment"] ::-p-text(Decide)')
+      )?.click();
+      await seeText(page, 'Remark 1 of 35');
+      await page.keyboard.press('a');
+      await seeText(page, '0 of 1 done');
+      await desk.start();
+      await seeText(page, 'desk reached');
+      await page.goto(`${desk.address}/a/skarn-moss-report/send`);
+      await seeText(page, 'Receipt');
+      const attempts = desk.folder.state.facts.filter(
+        (f) => f.kind === 'attempt' && f.value.assignmentId === 'skarn-moss-report',
+      );
+      expect(attempts).toHaveLength(2);
+      // Nothing was rewritten, so nothing is won.
+      desk.clock.advance(60_000);
+      await seeText(page, 'Before and after');
+      await seeText(page, '28.5 of 40 count under the rules.');
+    },
+  );
+
+  pageTest(
+    'a server that was started anew is caught up with while the page stays open',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/ERR_CONNECTION|Failed to load resource|ERR_INCOMPLETE|ERR_EMPTY/);
+      await signIn(page, desk);
+      await desk.stop();
+      await seeText(page, 'desk not reached');
+      desk.folder.update((state) => ({
+        ...state,
+        facts: state.facts.concat(
+          state.facts.flatMap((fact) =>
+            fact.kind === 'marking' && fact.value.assignmentId === 'dip-well-lab'
+              ? [
+                  {
+                    ...fact,
+                    seq: state.facts.length + 1,
+                    value: {
+                      ...fact.value,
+                      id: 'corrected' as never,
+                      overall: 'Corrected: one reading was off.',
+                    },
+                  },
+                ]
+              : [],
+          ),
+        ),
+      }));
+      await desk.start();
+      await seeText(page, 'desk reached');
+      await seeText(page, 'has marked “Lab activity: reading a dip well”');
+      await until(page, () => document.body.textContent.includes('2 not read'));
+      await seeText(page, REPORT);
+    },
+  );
+});

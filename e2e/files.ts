@@ -1,0 +1,42 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { writeDraftDocx } from '#formats/docx/write-docx.ts';
+import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
+import type { Desk } from './harness.ts';
+import rewrite from './rewrites/careful.json' with { type: 'json' };
+
+/** The bytes of the marked report as the desk keeps them. */
+export async function markedBytes(desk: Desk): Promise<Uint8Array> {
+  const fact = desk.folder.state.facts.find((f) => f.kind === 'marking' && f.value.files.length > 0);
+  const hash = fact?.kind === 'marking' ? fact.value.files[0].hash : '';
+  return new Uint8Array(await readFile(desk.folder.pathOfFile(hash) ?? ''));
+}
+
+/** The rewritten report as a Word file on disk, made from the marked PDF that the desk serves. */
+export async function rewrittenFile(desk: Desk, folder: string): Promise<string> {
+  const pdf = await readMarkedPdf(await markedBytes(desk), null);
+  const blocks = pdf.paper.blocks.map(({ kind, level, text }) => ({
+    kind,
+    level,
+    runs: [
+      {
+        text: rewrite.changes.reduce((t, [old, anew]) => t.replace(old, anew), text),
+        bold: false,
+        italic: false,
+      },
+    ],
+  }));
+  const path = join(folder, 'report rewritten elsewhere.docx');
+  await writeFile(path, await writeDraftDocx(blocks, 'Report'));
+  return path;
+}
+
+export async function chooseFile(page: Page, label: string, path: string): Promise<void> {
+  const input = (await page
+    .waitForSelector(`label ::-p-text(${label})`)
+    .then((found) =>
+      found?.evaluateHandle((element) => element.closest('label')?.querySelector('input[type="file"]')),
+    )) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+}

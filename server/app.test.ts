@@ -1,0 +1,249 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import request from 'supertest';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { buildDesk } from '#demo/build-desk.ts';
+import { writeDraftDocx } from '#formats/docx/write-docx.ts';
+import { createApp } from './app.ts';
+import { steppedClock } from './clock.ts';
+import { createDesk, openDesk } from './desk/desk-folder.ts';
+import { newNotices } from './notices.ts';
+
+const PORT = 7316;
+const HOST = `127.0.0.1:${PORT}`;
+const ORIGIN = `http://${HOST}`;
+const content = await buildDesk('2026-11-02');
+const docx = Buffer.from(
+  await writeDraftDocx(
+    [{ kind: 'paragraph', level: 0, runs: [{ text: 'A new text.', bold: false, italic: false }] }],
+    'r',
+  ),
+);
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'juncture-server-'));
+  createDesk(folder, content, 'RIGHT-CODES');
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+function serve(nowIso = '2026-11-02T10:00:00Z') {
+  const desk = openDesk(folder);
+  const notices = newNotices();
+  const app = createApp({
+    desk,
+    clock: steppedClock(Date.parse(nowIso)),
+    notices,
+    appFolder: folder,
+    port: PORT,
+  });
+  const from = request.agent(app).host('127.0.0.1');
+  return { desk, app, from };
+}
+type Agent = ReturnType<typeof serve>['from'];
+const get = (from: Agent, path: string) => from.get(path).set('Host', HOST);
+const post = (from: Agent, path: string) => from.post(path).set('Host', HOST).set('Origin', ORIGIN);
+
+async function signedIn(nowIso?: string) {
+  const { desk, app } = serve(nowIso);
+  const answer = await request(app)
+    .post('/desk/session')
+    .set('Host', HOST)
+    .set('Origin', ORIGIN)
+    .send({ student: 'ines-tarrow', code: 'right-codes' });
+  expect(answer.status).toBe(200);
+  const [cookie] = answer.get('Set-Cookie') ?? [''];
+  return { desk, app, cookie };
+}
+
+describe('signing in', () => {
+  it('refuses a wrong code and a wrong name in the same words', async () => {
+    const { app } = serve();
+    const tries = await Promise.all(
+      [
+        { student: 'ines-tarrow', code: 'WRONG' },
+        { student: 'somebody', code: 'RIGHT-CODES' },
+        { student: 5 },
+      ].map((body) => request(app).post('/desk/session').set('Host', HOST).set('Origin', ORIGIN).send(body)),
+    );
+    for (const answer of tries) {
+      expect(answer.status).toBe(403);
+      expect(answer.body).toEqual({ error: 'Name and access code don’t fit together.' });
+      expect(answer.headers['set-cookie']).toBeUndefined();
+    }
+  });
+
+  it('gives a cookie that scripts can’t read, and stops listening to guesses', async () => {
+    const { cookie, app } = await signedIn();
+    expect(cookie).toMatch(/HttpOnly/);
+    expect(cookie).toMatch(/SameSite=Strict/);
+    let last = 0;
+    for (let i = 0; i < 25; i++)
+      last = (
+        await request(app)
+          .post('/desk/session')
+          .set('Host', HOST)
+          .set('Origin', ORIGIN)
+          .send({ student: 'x', code: 'y' })
+      ).status;
+    expect(last).toBe(429);
+  });
+
+  it('keeps the session when the server starts again', async () => {
+    const { cookie } = await signedIn();
+    const { from } = serve();
+    expect((await get(from, '/desk/session').set('Cookie', cookie)).status).toBe(200);
+  });
+});
+
+describe('who may ask', () => {
+  it('nobody without a session', async () => {
+    const { from } = serve();
+    for (const path of [
+      '/desk/facts',
+      '/desk/session',
+      '/desk/notices',
+      '/desk/rubrics/rubric-skarn-moss',
+      '/desk/files/x',
+    ])
+      expect((await get(from, path)).status).toBe(401);
+  });
+
+  it('no other host, and no change from another page', async () => {
+    const { app } = serve();
+    expect((await request(app).get('/').set('Host', 'evil.example')).status).toBe(421);
+    const redirected = await request(app).get('/a/b').set('Host', `localhost:${PORT}`);
+    expect(redirected.status).toBe(308);
+    expect(redirected.headers.location).toBe(`${ORIGIN}/a/b`);
+    const foreign = await request(app)
+      .post('/desk/session')
+      .set('Host', HOST)
+      .set('Origin', 'http://evil.example');
+    expect(foreign.status).toBe(403);
+  });
+
+  it('sends a strict policy with every answer', async () => {
+    const { from } = serve();
+    const policy = (await get(from, '/desk/session')).headers['content-security-policy'];
+    expect(policy).toContain("script-src 'self' 'wasm-unsafe-eval'");
+    expect(policy).not.toContain("script-src 'self' 'unsafe-inline'");
+  });
+});
+
+describe('facts and files', () => {
+  it('are given from where the page left off', async () => {
+    const { app, cookie, desk } = await signedIn();
+    const all = await request(app).get('/desk/facts').set('Host', HOST).set('Cookie', cookie);
+    const some = await request(app).get('/desk/facts?after=3').set('Host', HOST).set('Cookie', cookie);
+    const seqs = (body: unknown) => (body as { facts: { seq: number }[] }).facts.map((fact) => fact.seq);
+    expect(seqs(all.body)).toHaveLength(desk.state.facts.length);
+    expect(seqs(some.body)).toEqual(seqs(all.body).slice(3));
+  });
+
+  it('come in parts where parts are asked for', async () => {
+    const { app, cookie } = await signedIn();
+    const [hash] = [...content.files.keys()];
+    const part = await request(app)
+      .get(`/desk/files/${hash}`)
+      .set('Host', HOST)
+      .set('Cookie', cookie)
+      .set('Range', 'bytes=0-4');
+    expect(part.status).toBe(206);
+    expect(Buffer.from(part.body as Uint8Array).toString()).toBe('%PDF-');
+    const outside = await request(app)
+      .get('/desk/files/..%2Fdesk.json')
+      .set('Host', HOST)
+      .set('Cookie', cookie);
+    expect(outside.status).toBe(404);
+  });
+});
+
+describe('handing in', () => {
+  const REPORT = '/desk/assignments/skarn-moss-report/attempts';
+  async function hand(
+    app: Parameters<typeof request>[0],
+    cookie: string,
+    key: string,
+    path = REPORT,
+    file = docx,
+  ) {
+    return request(app)
+      .post(path)
+      .set('Host', HOST)
+      .set('Origin', ORIGIN)
+      .set('Cookie', cookie)
+      .set('Idempotency-Key', key)
+      .field('note', 'With thanks')
+      .attach('paper', file, 'Skärn:Moss.docx');
+  }
+
+  it('gives a receipt, and the same one when it comes twice', async () => {
+    const { app, cookie, desk } = await signedIn();
+    const first = await hand(app, cookie, 'key-number-1');
+    const again = await hand(app, cookie, 'key-number-1');
+    expect([first.status, again.status]).toEqual([201, 200]);
+    expect(again.body).toEqual(first.body);
+    const attempts = desk.state.facts.filter(
+      (f) => f.kind === 'attempt' && f.value.assignmentId === 'skarn-moss-report',
+    );
+    expect(attempts).toHaveLength(2);
+    expect(first.body).toMatchObject({
+      number: 2,
+      note: 'With thanks',
+      receipt: {
+        attempt: 2,
+        files: [{ name: 'Skärn_Moss.docx', words: 3, pages: 1, pagesEstimated: true, size: docx.length }],
+      },
+    });
+  });
+
+  it('is barred by the rules, each with its sentence', async () => {
+    const { app, cookie } = await signedIn();
+    const answer = async (given: ReturnType<typeof hand>) => {
+      const response = await given;
+      return [response.status, (response.body as { error?: string }).error];
+    };
+    expect(await answer(hand(app, cookie, 'key-number-1', REPORT, Buffer.from('no Word file')))).toEqual([
+      422,
+      'The file can’t be read as a Word file (.docx). Save it again and send that.',
+    ]);
+    expect(await answer(hand(app, cookie, 'key-number-2', '/desk/assignments/none/attempts'))).toEqual([
+      404,
+      'There is no such assignment.',
+    ]);
+    expect(
+      (await answer(hand(app, cookie, 'key-number-3', '/desk/assignments/dip-well-lab/attempts')))[0],
+    ).toBe(409);
+    expect((await answer(hand(app, cookie, 'bad')))[0]).toBe(400);
+    await hand(app, cookie, 'key-number-4');
+    expect(await answer(hand(app, cookie, 'key-number-5'))).toEqual([
+      409,
+      'All 2 attempts at this assignment have been used.',
+    ]);
+  });
+
+  it('is over when the closing time has passed', async () => {
+    const { app, cookie } = await signedIn('2026-11-30T10:00:00Z');
+    expect((await hand(app, cookie, 'key-number-1')).body).toEqual({
+      error: 'The closing time has passed; no attempt is taken any more.',
+    });
+  });
+
+  it('tells nothing of the inside when the server itself fails', async () => {
+    const { app, cookie, desk } = await signedIn();
+    rmSync(folder, { recursive: true, force: true });
+    expect(desk.state.facts.length).toBeGreaterThan(0);
+    const answer = await hand(app, cookie, 'key-number-1');
+    expect(answer.status).toBe(500);
+    expect(JSON.stringify(answer.body)).not.toContain(folder);
+  });
+});
+
+describe('paths that are no pages', () => {
+  it('answer 404 for files and desk addresses', async () => {
+    const { from } = serve();
+    expect((await get(from, '/assets/none.js')).status).toBe(404);
+    expect((await post(from, '/desk/nothing')).status).toBe(404);
+  });
+});
