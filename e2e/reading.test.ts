@@ -31,6 +31,17 @@ describe('Read', () => {
         (id) => document.querySelector('[aria-current="true"]')?.getAttribute('data-slip') === id,
         ids[2],
       );
+      const curveStands = (id: string) =>
+        until(
+          page,
+          (wanted) =>
+            document.querySelector(`[data-curve="${wanted}"]`)?.classList.contains('stroke-ink') === true,
+          id,
+        );
+      await (await page.waitForSelector(`[data-mark="${ids[1]}"]`))?.hover();
+      await curveStands(ids[1]);
+      await (await page.waitForSelector(`[data-slip="${ids[3]}"] p`))?.hover();
+      await curveStands(ids[3]);
       await page.keyboard.press('n');
       await until(
         page,

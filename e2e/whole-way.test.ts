@@ -123,6 +123,29 @@ pageTest(
     await seeText(page, 'In your own order.');
     const moved = await order();
     expect(moved).toEqual([proposed[1], proposed[0], ...proposed.slice(2)]);
+    // By mouse, the last one to the top, and back with undo.
+    const grip = async (n: number) => {
+      const handles = await page.$$('[data-task] button');
+      const box = await handles[n].boundingBox();
+      return { x: (box?.x ?? 0) + 8, y: (box?.y ?? 0) + 8 };
+    };
+    const [from, to] = [await grip(2), await grip(0)];
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x, from.y - 20, { steps: 4 });
+    await page.mouse.move(to.x, to.y - 4, { steps: 8 });
+    await page.mouse.up();
+    await until(
+      page,
+      (id) => document.querySelector('[data-task]')?.getAttribute('data-task') === id,
+      moved[2] ?? '',
+    );
+    await clickRole(page, 'button', 'Undo');
+    await until(
+      page,
+      (id) => document.querySelector('[data-task]')?.getAttribute('data-task') === id,
+      moved[0] ?? '',
+    );
     await (await page.waitForSelector('[data-task] input[type="checkbox"]'))?.click();
     await seeText(page, '1 of 6 done');
     await reload();

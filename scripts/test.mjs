@@ -13,9 +13,7 @@ const count = { passed: 0, failed: 0 };
 const summary = [];
 
 function run(command, args) {
-  return (
-    spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, FORCE_COLOR: '0' } }).status === 0
-  );
+  return spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, NO_COLOR: '1' } }).status === 0;
 }
 
 function note(name, passed, failed, startedAt) {

@@ -49,7 +49,7 @@ function Stations({ view }: { view: AssignmentView }) {
     <div className="flex h-full flex-col">
       <div className="border-b border-rule px-5 pt-3 pb-1.5 max-md:px-0">
         <div className="flex flex-wrap items-baseline gap-x-4 max-md:px-4">
-          <h1 className="font-serif text-[1.3rem] leading-tight font-semibold max-md:text-lg">
+          <h1 className="font-serif text-[1.3rem] leading-tight font-semibold max-md:w-full max-md:truncate max-md:text-lg">
             <Link to={`/a/${encodeURIComponent(view.assignment.id)}`} className="hover:underline">
               {view.assignment.title}
             </Link>

@@ -18,12 +18,14 @@ const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
 ];
 
 const TOAST = {
-  fontFamily: 'inherit',
+  fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif',
   fontSize: '0.9rem',
   background: 'var(--surface)',
   color: 'var(--ink)',
   borderColor: 'var(--rule-strong)',
 };
+
+const TOAST_ACTION = { background: 'var(--accent)', color: 'var(--on-accent)' };
 
 /** The frame of every place: the bar on top, places at the bottom edge on a phone, notices, and the way in. */
 export function Frame() {
@@ -50,7 +52,12 @@ export function Frame() {
         )}
       </main>
       {identity !== null && <PhonePlaces />}
-      <Toaster position="bottom-left" closeButton toastOptions={{ duration: 6000, style: TOAST }} />
+      <Toaster
+        position="bottom-left"
+        closeButton
+        mobileOffset={{ bottom: 68 }}
+        toastOptions={{ duration: 6000, style: TOAST, actionButtonStyle: TOAST_ACTION }}
+      />
     </div>
   );
 }

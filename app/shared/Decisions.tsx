@@ -38,7 +38,7 @@ export function DecisionButtons({
   const showKeys = usePreferences((preferences) => preferences.singleKeys);
   const all = [...decisions, 'carry' as const];
   return (
-    <div role="group" aria-label={words.slip.decide} className="flex flex-wrap gap-1">
+    <div role="group" aria-label={words.slip.decide} className="flex gap-1 md:flex-wrap">
       {all.map((decision) => {
         const { icon: Icon, text, shortcut } = decisionLook[decision];
         const chosen = decision === 'carry' ? judgement?.carry === true : judgement?.decision === decision;
@@ -49,7 +49,8 @@ export function DecisionButtons({
             aria-pressed={chosen}
             onClick={() => void (decision === 'carry' ? toggleCarry(remark) : decideRemark(remark, decision))}
             className={clsx(
-              'inline-flex grow items-center justify-center gap-1 whitespace-nowrap rounded-md border px-1.5 font-semibold',
+              'inline-flex grow items-center justify-center gap-1 rounded-md border px-1.5 font-semibold',
+              'max-md:min-h-14 max-md:w-0 max-md:flex-col max-md:px-0.5 max-md:leading-tight md:whitespace-nowrap',
               large ? 'min-h-11 text-base' : 'min-h-8 text-[0.8rem]',
               chosen ? `border-current bg-surface ${text}` : 'border-rule bg-paper hover:border-rule-strong',
             )}

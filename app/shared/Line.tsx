@@ -1,5 +1,6 @@
 import clsx from 'clsx';
-import { NavLink } from 'react-router';
+import { useEffect } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import { lineOf, stations, type Station, type StationState } from '#core/line/stations.ts';
 import type { Decision } from '#core/model/work.ts';
 import { words } from '../words/en.ts';
@@ -66,6 +67,12 @@ export function Line({ view, unanswered }: { view: AssignmentView; unanswered: n
     resubmittable: view.state.kind === 'open for another attempt' || view.assignment.courseId === null,
   });
   const base = `/a/${encodeURIComponent(view.assignment.id)}`;
+  const { pathname } = useLocation();
+  useEffect(() => {
+    // On a narrow screen the line is wider than the window: the station that is open comes into sight.
+    const current = ref.current?.querySelector('[aria-current="page"]');
+    if (narrow) current?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [ref, narrow, pathname]);
   return (
     <nav ref={ref} aria-label={words.line.label} className="relative">
       {!narrow && width > 0 && <LineDrawing width={width} states={states} counts={view.countByDecision} />}

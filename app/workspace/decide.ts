@@ -108,8 +108,14 @@ async function withdrawQuery(writing: Writing, remarkId: RemarkId): Promise<void
   if (query !== null && query.putAt === null && !query.touched) await writing.remove('queries', query.id);
 }
 
+/** From the first decision on there is something to lose: the browser is asked not to clear it by itself. */
+function askToPersist(): void {
+  if (typeof navigator !== 'undefined' && 'storage' in navigator) void navigator.storage.persist();
+}
+
 /** Decides about a remark; the same decision again withdraws it. Deciding also marks read. */
 export function decideRemark(remark: Remark, decision: Decision): Promise<void> {
+  askToPersist();
   return runCommand(remark.assignmentId, words.undo.decided(words.decisions[decision]), async (writing) => {
     const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
     const next = judgement.decision === decision ? null : decision;

@@ -3,7 +3,6 @@ import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { pageOf } from '#core/model/remark.ts';
-import type { PageSize } from '#formats/pdf/marked-pdf.ts';
 import { Slip } from '../../shared/Slip.tsx';
 import { useNarrow, useSize } from '../../shared/hooks.ts';
 import { words } from '../../words/en.ts';
@@ -43,6 +42,7 @@ export function PaperDesk({
   onPage,
 }: PaperDeskProps) {
   const narrow = useNarrow();
+  const [hoveredId, setHoveredId] = useState<string | null>(null);
   const [scroller, size] = useSize<HTMLDivElement>();
   const { pages } = marked;
   const widest = Math.max(...pages.map((page) => page.width));
@@ -107,27 +107,35 @@ export function PaperDesk({
                 remarks={remarksByPage.get(index + 1) ?? []}
                 numberByRemark={view.numberByRemark}
                 focusedId={focusedId}
+                hoveredId={hoveredId}
                 onFocus={onFocus}
+                onHover={setHoveredId}
               />
             ))}
             {!narrow && (
               <>
                 <Curves
-                  ends={wants.map(({ id, y, x }) => ({
+                  ends={wants.map(({ id, y }) => ({
                     id,
-                    from: { x: x === null ? paperRight - 26 : left + x * scale, y },
+                    from: { x: paperRight + 6, y },
                     to: { x: slipLeft, y: (places.get(id) ?? 0) + 16 },
                   }))}
                   width={slipLeft}
                   height={height}
                   focusedId={focusedId}
+                  hoveredId={hoveredId}
                 />
                 <ol aria-label={words.reading.slips}>
                   {remarks.map((remark) => (
                     <li
                       key={remark.id}
                       ref={(element) => measure(remark.id, element)}
-                      className="absolute"
+                      className={clsx(
+                        'absolute rounded-lg',
+                        remark.id === hoveredId && 'ring-2 ring-rule-strong',
+                      )}
+                      onMouseEnter={() => setHoveredId(remark.id)}
+                      onMouseLeave={() => setHoveredId(null)}
                       style={{ left: slipLeft, width: slipWidth, top: places.get(remark.id) ?? 0 }}
                     >
                       <Slip
@@ -163,8 +171,6 @@ interface Wanted {
   readonly id: string;
   /** The height of the passage's first line on the desk. */
   readonly y: number;
-  /** Where the curve leaves, in page points; null: at the paper's margin. */
-  readonly x: number | null;
 }
 
 /** Where each passage is on the desk, in the order of the paper. */
@@ -179,23 +185,14 @@ function wantedPlaces(
       const page = pageOf(remark.target);
       if (page === null || page > pages.length) return [];
       const [mark] = marksOf(remark, pages[page - 1], scale);
-      const right = leavesAt(remark, pages[page - 1], scale);
       return [
         {
           id: remark.id,
           y: tops[page - 1] + mark.top + Math.min(mark.height, 18 * scale) / 2,
-          x: right,
         },
       ];
     })
     .sort((x, y) => x.y - y.y);
-}
-
-/** Notes in the margin are reached at their own edge; curves of words leave at the paper's margin. */
-function leavesAt(remark: Remark, page: PageSize, scale: number): number | null {
-  if (remark.target.kind !== 'point') return null;
-  const [mark] = marksOf(remark, page, scale);
-  return (mark.left + mark.width) / scale + 3;
 }
 
 /** Heights of slips as they are on the screen. */
@@ -297,11 +294,13 @@ function Curves({
   width,
   height,
   focusedId,
+  hoveredId,
 }: {
   ends: readonly CurveEnds[];
   width: number;
   height: number;
   focusedId: string | null;
+  hoveredId: string | null;
 }) {
   return (
     <svg
@@ -313,7 +312,7 @@ function Curves({
     >
       {ends.map(({ id, from, to }) => {
         const bend = Math.max(20, (to.x - from.x) / 2);
-        const focused = id === focusedId;
+        const focused = id === focusedId || id === hoveredId;
         return (
           <g key={id} data-curve={id} className={clsx(focused ? 'stroke-ink' : 'stroke-rule-strong')}>
             <path

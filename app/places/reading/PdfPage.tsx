@@ -17,7 +17,9 @@ export function PdfPage({
   remarks,
   numberByRemark,
   focusedId,
+  hoveredId,
   onFocus,
+  onHover,
 }: {
   document: PDFDocumentProxy;
   number: number;
@@ -28,7 +30,9 @@ export function PdfPage({
   remarks: readonly Remark[];
   numberByRemark: ReadonlyMap<string, number>;
   focusedId: string | null;
+  hoveredId: string | null;
   onFocus: (id: string) => void;
+  onHover: (id: string | null) => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const near = useNear(box);
@@ -50,7 +54,9 @@ export function PdfPage({
           size={size}
           scale={scale}
           focused={remark.id === focusedId}
+          hovered={remark.id === hoveredId}
           onFocus={onFocus}
+          onHover={onHover}
         />
       ))}
     </div>
@@ -137,14 +143,18 @@ function Marks({
   size,
   scale,
   focused,
+  hovered,
   onFocus,
+  onHover,
 }: {
   remark: Remark;
   number: number;
   size: PageSize;
   scale: number;
   focused: boolean;
+  hovered: boolean;
   onFocus: (id: string) => void;
+  onHover: (id: string | null) => void;
 }) {
   const label = words.reading.mark(number, remark.text || words.slip.noWords);
   return marksOf(remark, size, scale).map((box, index) => (
@@ -156,11 +166,14 @@ function Marks({
       aria-label={label}
       title={remark.text}
       onClick={() => onFocus(remark.id)}
+      onMouseEnter={() => onHover(remark.id)}
+      onMouseLeave={() => onHover(null)}
       className={clsx(
         'absolute z-10 rounded-[2px]',
         focused
           ? 'border-b-2 border-[#1e2a2c] bg-(--focus-tint)'
-          : 'hover:bg-[color-mix(in_srgb,var(--focus-tint)_60%,transparent)]',
+          : hovered &&
+              'bg-[color-mix(in_srgb,var(--focus-tint)_60%,transparent)] outline-1 outline-[#1e2a2c]',
       )}
       style={box}
     />
