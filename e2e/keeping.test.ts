@@ -39,7 +39,10 @@ describe('nothing is lost', () => {
       });
       // A killed browser may lose the last second of typing, and no more.
       await new Promise((resolve) => setTimeout(resolve, 1000));
-      second.process()?.kill('SIGKILL');
+      const process = second.process();
+      const gone = new Promise((resolve) => process?.once('exit', resolve));
+      process?.kill('SIGKILL');
+      await gone;
 
       const third = await launchBrowser({ userDataDir: profile });
       const last = await openWatched(third, desk);
@@ -75,13 +78,17 @@ describe('nothing is lost', () => {
       await shows(other.page, 'Remark 1 of 35');
       await other.page.keyboard.press('a');
       await shows(other.page, '0 of 1 done');
+      await page.bringToFront();
       await shows(page, '0 of 1 done');
+      await other.page.bringToFront();
       await other.page.goto(`${desk.address}/a/skarn-moss-report/revise`);
       await shows(other.page, 'This draft is open in another tab');
       await writable(other.page, false);
       await page.bringToFront();
       await (await page.waitForSelector('[aria-label="Text of the draft"] p'))?.click();
       await page.keyboard.type('Seen in both tabs. ');
+      await until(page, saved);
+      await other.page.bringToFront();
       await shows(other.page, 'Seen in both tabs.');
       await page.close();
       await writable(other.page, true);

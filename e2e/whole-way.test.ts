@@ -211,6 +211,7 @@ pageTest(
     await page.goto(`${desk.address}/shelf`);
     await clickRole(page, 'button', 'Save the workspace as a ZIP');
     await seeText(page, 'Saved as juncture-workspace-2026-11-02.zip');
+    const kept = await allRecords(page);
     const zip = await downloaded(folder);
     await page.goto(`${desk.address}/a/skarn-moss-report/plan`);
     await (await page.waitForSelector('[data-task]:nth-child(2) input[type="checkbox"]'))?.click();
@@ -220,9 +221,13 @@ pageTest(
     await seeText(page, 'Replace everything here?');
     await clickRole(page, 'button', 'Replace');
     await seeText(page, 'The workspace is as it was saved.');
+    expect(await allRecords(page)).toEqual(kept);
     await reload();
     await page.goto(`${desk.address}/a/skarn-moss-report/plan`);
     await seeText(page, '1 of 6 done');
+    await page.goto(`${desk.address}/a/skarn-moss-report/read?material=paper`);
+    await page.waitForSelector('[data-page="1"] canvas');
+    expect(await page.$$('[data-slip]')).toHaveLength(30);
     await rm(folder, { recursive: true, force: true });
   },
 );
@@ -242,4 +247,22 @@ async function downloaded(folder: string): Promise<string> {
     if (name !== undefined) return join(folder, name);
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
+}
+
+/** Every record of the workspace, as the browser keeps it. */
+function allRecords(page: Page): Promise<unknown> {
+  return page.evaluate(
+    () =>
+      new Promise((resolve, reject) => {
+        const opening = indexedDB.open('juncture/hollowmere-demo/ines-tarrow');
+        opening.onerror = () => reject(new Error('no database'));
+        opening.onsuccess = () => {
+          const all = opening.result.transaction('records').objectStore('records').getAll();
+          all.onsuccess = () => {
+            opening.result.close();
+            resolve(all.result);
+          };
+        };
+      }),
+  );
 }

@@ -94,7 +94,7 @@ function Facts({
       )}
       {course !== null &&
         last !== undefined &&
-        state.kind !== 'open for another attempt' &&
+        state.kind === 'finished' &&
         ` · ${words.arrivals.attempt(last, assignment.attemptsAllowed)}`}
     </p>
   );

@@ -50,7 +50,7 @@ export function Slip({
         decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
       )}
     >
-      <header className="flex items-baseline gap-x-3 text-sm">
+      <header className="flex items-center gap-x-3 text-sm">
         <b className="whitespace-nowrap">{remark.author.name}</b>
         {judgement?.stance && (
           <span className="whitespace-nowrap text-quiet">{words.stances[judgement.stance]}</span>

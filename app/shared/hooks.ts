@@ -5,7 +5,7 @@ import { usePreferences } from './preferences.ts';
 const TWO_COLUMNS_REM = 51;
 
 function isNarrow(): boolean {
-  const rem = parseFloat(getComputedStyle(document.documentElement).fontSize);
+  const rem = (16 * Number(usePreferences.getState().textSize)) / 100;
   return window.innerWidth < TWO_COLUMNS_REM * rem;
 }
 

@@ -134,6 +134,7 @@ export const words = {
       assignments === 0
         ? 'Everything that came back has been read.'
         : `${many(assignments, 'assignment', 'assignments')} with ${many(remarks, 'remark', 'remarks')} not read yet.`,
+    asking: 'Asking the course desk what came back …',
     empty:
       'Nothing has come back yet. What your school returns appears here by itself; a marked PDF can be dropped anywhere on this page.',
     emptyAlone:
@@ -442,8 +443,9 @@ export const words = {
   },
   send: {
     goes: 'What goes',
-    paperName: (title: string) => `${title}, draft.docx`,
-    responseName: (title: string) => `${title}, response sheet.docx`,
+    attemptIs: (number: number) => `attempt ${number}`,
+    paperIs: 'draft',
+    responseIs: 'response sheet',
     paper: 'The draft as a Word file',
     response: 'The response sheet: remark by remark, what was done',
     preview: 'Look at it first',

@@ -61,7 +61,7 @@ function byCriterion(remarks: readonly Remark[], rubric: Rubric | null): Remark[
   );
 }
 
-function viewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
+export function viewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
   const assignment = records.assignments.get(id);
   if (assignment === undefined) return null;
   const markings = own(records.markings, id);

@@ -65,11 +65,26 @@ export function databaseName(identity: Identity): string {
     : `juncture/${identity.deskId}/${identity.studentId}`;
 }
 
+const OPENING_TRIES = 8;
+const TRY_AGAIN_MS = 500;
+
+/** After a crash the browser may still be putting its storage in order: opening is tried again for a while. */
+async function openWithPatience(name: string): Promise<WorkspaceDatabase> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await openWorkspaceDatabase(name, () => useWorkspace.setState({ outdated: true }));
+    } catch (error) {
+      if (tries === OPENING_TRIES) throw error;
+      await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
+    }
+  }
+}
+
 /** Opens a workspace and shows what is in it. Changes made in other tabs are taken over as they come. */
 export async function openWorkspace(identity: Identity): Promise<void> {
   closeWorkspace();
   const name = databaseName(identity);
-  database = await openWorkspaceDatabase(name, () => useWorkspace.setState({ outdated: true }));
+  database = await openWithPatience(name);
   channel = new BroadcastChannel(name);
   channel.onmessage = ({ data }: MessageEvent<Change[] | 'replaced'>) => {
     if (data === 'replaced') void reloadRecords();

@@ -27,10 +27,11 @@ export function Arrivals() {
   usePlaceTitle(words.places.arrivals);
   const views = useAllViews();
   const identity = useWorkspace((state) => state.identity);
+  const connection = useWorkspace((state) => state.connection);
   const back = cameBack(views);
   const notRead = back.filter((view) => unread(view) > 0);
   return (
-    <div className="mx-auto grid max-w-[84rem] gap-8 p-7 max-md:p-4 lg:grid-cols-[1fr_21rem]">
+    <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-8 p-7 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <section aria-labelledby="came-back">
         <h1 id="came-back" className="font-serif text-xl font-semibold">
           {words.arrivals.title}
@@ -46,7 +47,11 @@ export function Arrivals() {
         {back.length === 0 ? (
           <div className="mt-4">
             <Empty>
-              {identity?.kind === 'files alone' ? words.arrivals.emptyAlone : words.arrivals.empty}
+              {identity?.kind === 'files alone'
+                ? words.arrivals.emptyAlone
+                : connection === 'asking'
+                  ? words.arrivals.asking
+                  : words.arrivals.empty}
             </Empty>
           </div>
         ) : (

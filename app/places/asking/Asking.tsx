@@ -64,7 +64,7 @@ function PersonList({ person, records }: { person: AskedPerson; records: RecordM
   };
   return (
     <section className="mb-8">
-      <div className="flex items-center justify-between">
+      <div className="mb-2 flex items-center justify-between">
         <h2 className="font-serif text-lg font-semibold">{person.person}</h2>
         <Button onClick={() => void copy()}>{words.asks.copy}</Button>
       </div>

@@ -12,7 +12,7 @@ import { markAllRead } from '../../workspace/decide.ts';
 export function Overview() {
   const { view } = useAssignment();
   return (
-    <div className="mx-auto grid max-w-5xl gap-9 p-6 max-md:p-4 md:grid-cols-[1fr_19rem]">
+    <div className="mx-auto grid grid-cols-1 max-w-5xl gap-9 p-6 max-md:p-4 md:grid-cols-[minmax(0,1fr)_19rem]">
       <div className="grid content-start gap-8">
         <CameBack view={view} />
         <Attempts view={view} />

@@ -13,7 +13,7 @@ export function Planning() {
   const totals = planTotals(view.tasks);
   const dragged = view.tasks.some((planned) => planned.task.rank !== null);
   return (
-    <div className="mx-auto grid max-w-[84rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[1fr_24rem]">
+    <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
       <section>
         <Unexplained view={view} />
         <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4">

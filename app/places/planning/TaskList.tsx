@@ -63,7 +63,7 @@ export function TaskList({ view }: { view: AssignmentView }) {
       accessibility={{ announcements, screenReaderInstructions: { draggable: words.plan.proposedHint } }}
     >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ol className="grid gap-2">
+        <ol className="grid grid-cols-1 gap-2">
           {ids.flatMap((id) => {
             const planned = byId.get(id);
             return planned === undefined ? [] : [<TaskRow key={id} view={view} planned={planned} />];

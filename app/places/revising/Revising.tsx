@@ -7,6 +7,7 @@ import { countWords } from '#core/text/words.ts';
 import { hashOf } from '#formats/hash.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/assignment-outlet.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
+import { fileNameOf } from '../../shared/file-name.ts';
 import { offerFile } from '../../shared/notify.ts';
 import { bytesOfFile } from '../../shared/taking-in.ts';
 import { words } from '../../words/en.ts';
@@ -85,7 +86,7 @@ function Desk({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
     element?.scrollIntoView({ block: 'center' });
   };
   return (
-    <div className="grid h-full min-h-0 md:grid-cols-[1fr_minmax(20rem,29rem)]">
+    <div className="grid h-full min-h-0 md:grid-cols-[minmax(0,1fr)_minmax(20rem,29rem)]">
       <section aria-label={words.revise.draft} className="flex min-h-0 flex-col border-rule md:border-r">
         <Head outlet={outlet} draft={draft} editorTools={<Toolbar editor={editor} />} />
         {!lock && <Note>{words.revise.elsewhere}</Note>}
@@ -93,9 +94,7 @@ function Desk({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
         {failed && (
           <Note>
             {words.revise.notSaved}{' '}
-            <Button onClick={() => void saveAsFile(view.assignment.title, editor.getJSON())}>
-              {words.revise.asFile}
-            </Button>
+            <Button onClick={() => void saveAsFile(view, editor.getJSON())}>{words.revise.asFile}</Button>
           </Note>
         )}
         <div className="min-h-0 flex-1 overflow-auto bg-surface">
@@ -109,9 +108,12 @@ function Desk({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
   );
 }
 
-async function saveAsFile(title: string, doc: Record<string, unknown>): Promise<void> {
-  const bytes = await readerInWorker().writeDraftDocx(richBlocksOf({ schema: 1, doc }), title);
-  offerFile(words.send.paperName(title), bytes, WORD_TYPE);
+async function saveAsFile(view: AssignmentOutlet['view'], doc: Record<string, unknown>): Promise<void> {
+  const bytes = await readerInWorker().writeDraftDocx(
+    richBlocksOf({ schema: 1, doc }),
+    view.assignment.title,
+  );
+  offerFile(fileNameOf(view, words.send.paperIs, 'docx'), bytes, WORD_TYPE);
 }
 
 function Note({ children }: { children: React.ReactNode }) {

@@ -5,6 +5,7 @@ import type { Draft } from '#core/model/work.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
 import { Dialog } from '../../shared/Dialog.tsx';
+import { fileNameOf } from '../../shared/file-name.ts';
 import { offerFile } from '../../shared/notify.ts';
 import { responseSheetOf } from '../../shared/response-sheet.ts';
 import { shownMoment } from '../../shared/shown.ts';
@@ -23,7 +24,7 @@ export function Sending() {
   );
   const waitingToGo = view.submission?.state.kind === 'waiting to go';
   return (
-    <div className="mx-auto grid max-w-4xl gap-9 p-6 max-md:p-4">
+    <div className="mx-auto grid grid-cols-1 max-w-4xl gap-9 p-6 max-md:p-4">
       {view.attempts.filter(({ marking }) => marking !== null).length > 1 && <BeforeAfter view={view} />}
       {view.state.kind === 'waiting again' && (
         <section>
@@ -69,15 +70,19 @@ function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) 
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
   const { title } = view.assignment;
+  const names = {
+    paper: fileNameOf(view, words.send.paperIs, 'docx'),
+    response: fileNameOf(view, words.send.responseIs, 'docx'),
+  };
   const open = view.state.kind === 'open for another attempt';
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const write = async () => ({
     paper: {
-      name: words.send.paperName(title),
+      name: names.paper,
       bytes: await readerInWorker().writeDraftDocx(richBlocksOf(draft.content), title),
     },
     response: {
-      name: words.send.responseName(title),
+      name: names.response,
       bytes: await readerInWorker().writeResponseSheetDocx(responseSheetOf(view, live, answers)),
     },
   });
@@ -112,7 +117,7 @@ function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) 
               className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2.5"
             >
               <span>
-                <b>{which === 'paper' ? words.send.paperName(title) : words.send.responseName(title)}</b>
+                <b className="break-words">{names[which]}</b>
                 <span className="block text-sm text-quiet">{words.send[which]}</span>
               </span>
               <Button look="quiet" className="px-1" disabled={!ready} onClick={() => void offer(which)}>

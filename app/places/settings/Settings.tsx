@@ -13,7 +13,7 @@ export function Settings() {
   const preferences = usePreferences();
   const identity = useWorkspace((state) => state.identity);
   return (
-    <div className="mx-auto grid max-w-2xl gap-7 p-6 max-md:p-4">
+    <div className="mx-auto grid grid-cols-1 max-w-2xl gap-7 p-6 max-md:p-4">
       <h1 className="font-serif text-xl font-semibold">{words.settings.title}</h1>
       <Choice
         title={words.settings.theme}

@@ -16,7 +16,7 @@ export function SignIn() {
   };
   const field = 'mt-1 block w-full rounded-md border border-rule-strong bg-surface px-3 py-2';
   return (
-    <div className="mx-auto grid max-w-3xl gap-10 p-6 pt-12 md:grid-cols-2">
+    <div className="mx-auto grid grid-cols-1 max-w-3xl gap-10 p-6 pt-12 md:grid-cols-2">
       <form onSubmit={(event) => void submit(event)}>
         <h1 className="font-serif text-xl font-semibold">{words.signIn.title}</h1>
         <p className="mt-2 mb-5 text-quiet">{words.signIn.lead}</p>

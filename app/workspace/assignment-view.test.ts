@@ -1,0 +1,258 @@
+import { describe, expect, it } from 'vitest';
+import type { Assignment, Marking } from '#core/model/facts.ts';
+import { followPassages } from '#core/anchors/outcome.ts';
+import type { Remark } from '#core/model/remark.ts';
+import type { Decision, Judgement, Query, Reading, Task } from '#core/model/work.ts';
+import { paperOf } from '#core/paper/paper.ts';
+import { wordingMark } from '#core/reading/need.ts';
+import { responseSheetOf } from '../shared/response-sheet.ts';
+import { hundredths, pointsOf, viewOf, type AssignmentView } from './assignment-view.ts';
+import { answersOf } from './outcomes.ts';
+import {
+  emptyRecords,
+  recordStores,
+  storeNames,
+  type RecordByStore,
+  type RecordMaps,
+  type StoreName,
+} from './records.ts';
+
+const id = (text: string) => text as never;
+const NOW = Date.parse('2026-11-02T10:00:00Z');
+
+const assignment: Assignment = {
+  id: id('a'),
+  courseId: id('c'),
+  title: 'Report: a water table',
+  possible: id('40'),
+  counts: null,
+  opensAt: null,
+  dueAt: id('2026-10-17T17:00:00.000Z'),
+  closesAt: id('2026-11-11T18:00:00.000Z'),
+  attemptsAllowed: 2,
+  policy: { kind: 'capped', cap: id('0.85') },
+  rubricId: id('r'),
+  requirements: { wordsMin: null, wordsMax: null, fileTypes: [] },
+  brief: '',
+};
+const marking = (number: number, score: string, points: string): Marking => ({
+  id: id(`m${number}`),
+  attemptId: id(`t${number}`),
+  assignmentId: id('a'),
+  at: id(`2026-11-0${number}T09:00:00.000Z`),
+  marker: { name: 'Dr Aune Keld', role: 'instructor' },
+  score: id(score),
+  overall: '',
+  criteria: [{ criterionId: id('method'), points: id(points), level: null, comment: '' }],
+  files:
+    number === 1
+      ? [{ role: 'marked', name: 'r.pdf', mediaType: 'application/pdf', size: 1, hash: id('f') }]
+      : [],
+  announced: { passage: number === 1 ? 4 : 0 },
+});
+const remark = (key: string, more: Partial<Remark> = {}): Remark => ({
+  id: id(key),
+  assignmentId: id('a'),
+  attemptId: id('t1'),
+  markingId: id('m1'),
+  channel: 'passage',
+  author: { name: 'Dr Aune Keld', role: 'instructor' },
+  at: null,
+  kind: 'highlight',
+  color: null,
+  text: `Remark ${key}`,
+  criterionId: id('method'),
+  target: {
+    kind: 'words',
+    page: 1,
+    quads: [],
+    rect: [0, 0, 1, 700 - key.charCodeAt(0)],
+    quote: { exact: 'proves', prefix: '', suffix: '' },
+  },
+  fileHash: null,
+  ...more,
+});
+const judged = (key: string, decision: Decision | null, more: Partial<Judgement> = {}): Judgement => ({
+  remarkId: id(key),
+  assignmentId: id('a'),
+  decision,
+  carry: false,
+  note: '',
+  stance: null,
+  ...more,
+});
+const task = (key: string, done: boolean): Task => ({
+  id: id(`task/${key}`),
+  assignmentId: id('a'),
+  title: key,
+  kind: 'sentence',
+  minutes: 10,
+  remarkIds: [id(key)],
+  done,
+  rank: null,
+  touched: false,
+});
+
+function records(rows: { [Store in StoreName]?: RecordByStore[Store][] }): RecordMaps {
+  const maps = { ...emptyRecords() } as Record<StoreName, ReadonlyMap<string, unknown>>;
+  const fill = <Store extends StoreName>(store: Store) => {
+    maps[store] = new Map((rows[store] ?? []).map((row) => [recordStores[store].keyOf(row), row]));
+  };
+  storeNames.forEach(fill);
+  return maps as unknown as RecordMaps;
+}
+const attempt = (number: number) => ({
+  id: id(`t${number}`),
+  assignmentId: id('a'),
+  number,
+  at: id('2026-10-17T15:00:00.000Z'),
+  files: [],
+  note: '',
+  receipt: null,
+});
+const base = {
+  assignments: [assignment],
+  rubrics: [
+    {
+      id: id('r'),
+      title: 'R',
+      criteria: [{ id: id('method'), title: 'Method', possible: id('8'), levels: [] }],
+    },
+  ],
+  attempts: [attempt(1)],
+  markings: [marking(1, '28.5', '5')],
+  remarks: ['x', 'y', 'z'].map((key) => remark(key)),
+};
+function view(more: { [Store in StoreName]?: RecordByStore[Store][] } = {}, at = NOW): AssignmentView {
+  const found = viewOf(records({ ...base, ...more }), 'a', at);
+  if (found === null) throw new Error('no view');
+  return found;
+}
+
+describe('the view of an assignment', () => {
+  it('is none for an assignment that isn’t here', () => {
+    expect(viewOf(records({}), 'a', NOW)).toBeNull();
+  });
+
+  it('tells score, reach and state by the rules', () => {
+    expect(view()).toMatchObject({
+      score: '28.5',
+      reachable: '34',
+      state: { kind: 'open for another attempt' },
+    });
+    expect(view({}, Date.parse('2026-11-12T00:00:00Z')).state.kind).toBe('finished');
+    const again = { attempts: [attempt(1), attempt(2)] };
+    expect(view(again)).toMatchObject({ score: '28.5', state: { kind: 'waiting again' } });
+    const better = view({ ...again, markings: [marking(1, '28.5', '5'), marking(2, '37', '8')] });
+    expect(better).toMatchObject({ score: '34', state: { kind: 'finished' } });
+    const worse = view({ ...again, markings: [marking(1, '28.5', '5'), marking(2, '20', '8')] });
+    expect(worse.score).toBe('28.5');
+  });
+
+  it('counts what came, and what is announced but not read from its file yet', () => {
+    const reading = (of: Remark): Reading => ({
+      remarkId: of.id,
+      assignmentId: id('a'),
+      of: wordingMark(of),
+      seenMs: 1,
+      read: true,
+    });
+    const { tally } = view({ readings: [reading(base.remarks[0])], judgements: [judged('y', 'keep')] });
+    expect(tally.byChannel).toEqual([{ channel: 'passage', received: 3, read: 1, decided: 1, announced: 1 }]);
+  });
+
+  it('shares the points of the first result, also after the second came', () => {
+    const second = {
+      attempts: [attempt(1), attempt(2)],
+      markings: [marking(1, '28.5', '5'), marking(2, '37', '8')],
+    };
+    for (const each of [view(), view(second)]) {
+      expect(['x', 'y', 'z'].map((key) => pointsOf(each, key)?.behind)).toEqual(['1.00', '1.00', '1.00']);
+      expect(pointsOf(each, 'x')?.lost).toBe('3.00');
+    }
+    expect(pointsOf(view(), 'elsewhere')).toBeNull();
+    const praised = view({ judgements: [judged('x', 'keep'), judged('y', null, { stance: 'must-fix' })] });
+    expect(['x', 'y', 'z'].map((key) => pointsOf(praised, key)?.behind)).toEqual(['0.00', '1.80', '1.20']);
+    expect(hundredths(5)).toBe('0.05');
+  });
+
+  it('numbers remarks in reading order', () => {
+    const numbers = view({
+      remarks: [
+        remark('low', { target: { kind: 'point', page: 2, rect: [0, 0, 1, 1] } }),
+        remark('x'),
+        remark('all', { channel: 'overall', target: { kind: 'whole' } }),
+      ],
+    }).numberByRemark;
+    expect([...numbers]).toEqual([
+      ['x', 1],
+      ['low', 2],
+      ['all', 3],
+    ]);
+  });
+});
+
+describe('the response sheet', () => {
+  const older = paperOf([
+    { kind: 'paragraph', level: 0, text: 'This proves that blocking works. It rained a lot in May.' },
+  ]);
+  const newer = paperOf([
+    { kind: 'paragraph', level: 0, text: 'This may show that blocking works. It rained a lot in May.' },
+  ]);
+  const query: Query = {
+    id: id('q'),
+    assignmentId: id('a'),
+    remarkId: id('z'),
+    person: 'K',
+    text: 'Why?',
+    putAt: null,
+    touched: false,
+  };
+
+  it('tells of each remark what was decided and what the text shows', () => {
+    const full = view({
+      remarks: ['u', 'v', 'w', 'x', 'y', 'z'].map((key) => remark(key)),
+      judgements: [
+        judged('u', 'act'),
+        judged('v', 'act'),
+        judged('w', 'decline', { note: 'It is outside the brief.' }),
+        judged('x', null, { carry: true }),
+        judged('z', 'ask'),
+      ],
+      tasks: [task('u', true), task('v', true)],
+      queries: [query],
+    });
+    const [changed] = followPassages(older, newer, [{ from: 5, to: 11 }]);
+    const [same] = followPassages(older, newer, [{ from: 33, to: 50 }]);
+    const live = {
+      draftId: 'd',
+      paper: newer,
+      byRemark: new Map([
+        ['u', changed],
+        ['v', same],
+      ]),
+    };
+    const answers = answersOf(full, live);
+    const sheet = responseSheetOf(full, live, answers);
+    expect(sheet.lead).toEqual(['6 remarks came back; 3 of them have an answer here.']);
+    expect(sheet.rows.map((row) => row.slice(2))).toEqual([
+      [['Act'], ['Rewritten. It now reads:', '“may show”']],
+      [['Act'], ['The passage stands as it was.']],
+      [['Decline', 'It is outside the brief.'], ['Not taken up.']],
+      [['Carry'], ['Carried to the next assignment.']],
+      [['No decision was made.'], []],
+      [['Ask'], ['To be asked.']],
+    ]);
+    expect(sheet.rows[0].slice(0, 2)).toEqual([['1. Remark u'], ['Page 1', '“proves”']]);
+  });
+
+  it('says of acts without a passage whether they were done', () => {
+    const whole = remark('o', { channel: 'overall', target: { kind: 'whole' }, criterionId: null });
+    const sheet = (done: boolean) => {
+      const full = view({ remarks: [whole], judgements: [judged('o', 'act')], tasks: [task('o', done)] });
+      return responseSheetOf(full, null, answersOf(full, null)).rows[0].slice(1);
+    };
+    expect(sheet(true)).toEqual([['The work as a whole'], ['Act'], ['Done.']]);
+    expect(sheet(false)).toEqual([['The work as a whole'], ['Act'], ['Not done yet.']]);
+  });
+});
