@@ -207,6 +207,12 @@ pageTest(
     );
     expect(paper.blocks.some((block) => block.text.includes('This report asks one question'))).toBe(true);
 
+    const sheet = readDocx(
+      new Uint8Array(await readFile(desk.folder.pathOfFile(receipt?.files[1].hash ?? '') ?? '')),
+    ).blocks.map((block) => block.text);
+    expect(sheet).toContain('Rewritten. It now reads:');
+    expect(sheet.filter((text) => text === 'Act')).toHaveLength(6);
+
     // 9 The workspace as one ZIP, and back.
     await page.goto(`${desk.address}/shelf`);
     await clickRole(page, 'button', 'Save the workspace as a ZIP');

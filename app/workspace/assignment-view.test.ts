@@ -95,10 +95,8 @@ const task = (key: string, done: boolean): Task => ({
 
 function records(rows: { [Store in StoreName]?: RecordByStore[Store][] }): RecordMaps {
   const maps = { ...emptyRecords() } as Record<StoreName, ReadonlyMap<string, unknown>>;
-  const fill = <Store extends StoreName>(store: Store) => {
-    maps[store] = new Map((rows[store] ?? []).map((row) => [recordStores[store].keyOf(row), row]));
-  };
-  storeNames.forEach(fill);
+  for (const store of storeNames)
+    maps[store] = new Map((rows[store] ?? []).map((row) => [recordStores[store].keyOf(row as never), row]));
   return maps as unknown as RecordMaps;
 }
 const attempt = (number: number) => ({

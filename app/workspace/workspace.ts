@@ -136,6 +136,21 @@ async function whileSaving<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
+/** Resolves once nothing is being saved any more. */
+export function whenSaved(): Promise<void> {
+  return new Promise((resolve) => {
+    if (pending === 0) {
+      resolve();
+      return;
+    }
+    const stop = useWorkspace.subscribe(() => {
+      if (pending > 0) return;
+      stop();
+      resolve();
+    });
+  });
+}
+
 /** A key of the open workspace's own, for what is kept outside its database. */
 export function ownKey(name: string): string {
   return `${openDatabase().name}/${name}`;

@@ -9,7 +9,7 @@ import { usePlaceTitle } from '../../shared/place-title.ts';
 import { words } from '../../words/en.ts';
 import { markQueryPut, wordQuery } from '../../workspace/decide.ts';
 import type { RecordMaps } from '../../workspace/records.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import { useWorkspace, whenSaved } from '../../workspace/workspace.ts';
 
 /** Everything to be asked, by person, as a text to take along. */
 export function Asking() {
@@ -56,7 +56,11 @@ function asText({ person, queries }: AskedPerson, records: RecordMaps): string {
 function PersonList({ person, records }: { person: AskedPerson; records: RecordMaps }) {
   const copy = async () => {
     try {
-      await navigator.clipboard.writeText(asText(person, records));
+      // What was typed last may still be on its way into the workspace.
+      await whenSaved();
+      const { records: now } = useWorkspace.getState();
+      const current = askList([...now.queries.values()]).find((p) => p.person === person.person) ?? person;
+      await navigator.clipboard.writeText(asText(current, now));
       toast(words.asks.copied);
     } catch {
       toast.error(words.asks.copyFailed);

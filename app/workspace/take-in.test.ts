@@ -1,0 +1,188 @@
+import 'fake-indexeddb/auto';
+import { readFileSync } from 'node:fs';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { buildDesk } from '#demo/build-desk.ts';
+import type { Attempt, Fact, Marking, Receipt } from '#core/model/facts.ts';
+import type { Submission } from '#core/model/work.ts';
+import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
+import { viewOf } from './assignment-view.ts';
+import { markRead } from './decide.ts';
+import { putAttempt, takeInDroppedPaper, takeInFacts, takeInReturnedFile } from './take-in.ts';
+import {
+  closeWorkspace,
+  fileBytes,
+  metaValue,
+  openWorkspace,
+  readPaper,
+  save,
+  undoLast,
+  useWorkspace,
+} from './workspace.ts';
+
+const desk = await buildDesk('2026-11-02');
+const NOW = Date.parse('2026-11-02T10:00:00Z');
+const [bytes] = [...desk.files.values()].map((file) => new Uint8Array(file));
+const pdf = await readMarkedPdf(bytes, null);
+const marking = desk.facts.flatMap((f) =>
+  f.kind === 'marking' && f.value.files.length > 0 ? [f.value] : [],
+)[0];
+const records = () => useWorkspace.getState().records;
+const id = (text: string) => text as never;
+
+let run = 0;
+beforeEach(() =>
+  openWorkspace({ kind: 'student', deskId: 'facts', studentId: String(run++), studentName: 'Ines' }),
+);
+afterEach(closeWorkspace);
+
+const takeAll = (facts: readonly Fact[] = desk.facts) => takeInFacts(facts, desk.rubrics, facts.length);
+const returned = () =>
+  takeInReturnedFile(
+    {
+      file: {
+        hash: marking.files[0].hash,
+        name: 'report.pdf',
+        mediaType: 'application/pdf',
+        size: bytes.length,
+        cameAt: marking.at,
+        origin: 'desk',
+        assignmentId: marking.assignmentId,
+      },
+      bytes,
+      pdf,
+    },
+    marking,
+    desk.rubrics[0],
+  );
+
+describe('facts of the desk', () => {
+  it('are copied in, with a remark for overall words and for each criterion comment', async () => {
+    await takeAll();
+    expect(records().assignments.size).toBe(5);
+    expect(await metaValue('cursor')).toBe(desk.facts.length);
+    const own = [...records().remarks.values()].filter((r) => r.assignmentId === marking.assignmentId);
+    expect(own.map((r) => r.channel).sort()).toEqual([
+      'criterion',
+      'criterion',
+      'criterion',
+      'criterion',
+      'overall',
+    ]);
+    expect(viewOf(records(), 'skarn-moss-report', NOW)?.tally.byChannel.at(-1)).toMatchObject({
+      channel: 'passage',
+      received: 0,
+      announced: 30,
+    });
+  });
+
+  it('count the same when they come twice', async () => {
+    await takeAll();
+    const before = records().remarks.size;
+    await takeAll();
+    expect(records().remarks.size).toBe(before);
+  });
+
+  it('a correction stands beside what it corrects, and its words are unread again', async () => {
+    await takeAll();
+    const first = [...records().remarks.values()].find(
+      (r) => r.channel === 'overall' && r.assignmentId === id('dip-well-lab'),
+    );
+    if (first === undefined) throw new Error('no overall words');
+    await markRead(first, true);
+    const old = desk.facts.find((f) => f.kind === 'marking' && f.value.assignmentId === id('dip-well-lab'));
+    const corrected: Marking = {
+      ...(old?.value as Marking),
+      id: id('corrected'),
+      score: id('19'),
+      overall: 'One reading was off.',
+    };
+    await takeInFacts(
+      [{ seq: 99, kind: 'marking', value: { ...corrected, at: id('2026-11-02T09:00:00.000Z') } }],
+      [],
+      99,
+    );
+    const view = viewOf(records(), 'dip-well-lab', NOW);
+    expect(view?.score).toBe('19');
+    expect(view?.tally).toMatchObject({ received: 2, read: 1 });
+    expect([...records().markings.keys()]).toContain('dip-well-lab-marking-1');
+  });
+
+  it('bring the marked file’s remarks, its bytes and its text at once', async () => {
+    await takeAll();
+    await returned();
+    const view = viewOf(records(), 'skarn-moss-report', NOW);
+    expect(view?.tally).toMatchObject({ received: 35, read: 0 });
+    expect(view?.tally.byChannel.at(-1)).toMatchObject({ received: 30, announced: 0 });
+    expect(view?.losses.map((loss) => loss.lost)).toEqual([100, 250, 200, 400, 200]);
+    expect(await fileBytes(marking.files[0].hash)).toEqual(bytes);
+    const paper = await readPaper(marking.files[0].hash);
+    expect(Object.keys(paper?.anchors ?? {})).toHaveLength(30);
+  });
+});
+
+describe('an attempt that arrived', () => {
+  const receipt: Receipt = {
+    id: 'HC-1',
+    at: id('2026-11-02T10:00:00.000Z'),
+    attempt: 2,
+    attemptsAllowed: 2,
+    rule: '',
+    files: [],
+  };
+  const attempt: Attempt = {
+    id: id('skarn-moss-report-attempt-2'),
+    assignmentId: id('skarn-moss-report'),
+    number: 2,
+    at: receipt.at,
+    files: [{ role: 'paper', name: 'd.docx', mediaType: 'x', size: 1, hash: id('a'.repeat(64)) }],
+    note: '',
+    receipt,
+  };
+  const submission = (key: string, hash: string): Submission => ({
+    id: id(key),
+    assignmentId: id('skarn-moss-report'),
+    versionId: id('v'),
+    note: '',
+    paper: { name: 'd.docx', hash: id(hash.repeat(64)) },
+    response: { name: 'r.docx', hash: id('c'.repeat(64)) },
+    at: receipt.at,
+    state: { kind: 'waiting to go' },
+  });
+
+  it('settles the handing-in that it came from, and no other', async () => {
+    await takeAll();
+    await save(async (writing) => {
+      await writing.put('submissions', submission('ours', 'a'));
+      await writing.put('submissions', submission('other', 'b'));
+    });
+    await save((writing) => putAttempt(writing, attempt));
+    expect(records().submissions.get('ours')?.state).toEqual({
+      kind: 'received',
+      attemptId: attempt.id,
+      receipt,
+    });
+    expect(records().submissions.get('other')?.state).toEqual({ kind: 'waiting to go' });
+    expect(viewOf(records(), 'skarn-moss-report', NOW)?.state.kind).toBe('waiting again');
+  });
+});
+
+describe('a paper that was dropped in', () => {
+  it('becomes an assignment of its own, and goes again with undo', async () => {
+    const assignmentId = await takeInDroppedPaper('My_report.pdf', bytes, pdf);
+    const view = viewOf(records(), assignmentId, NOW);
+    expect(view?.assignment).toMatchObject({ title: 'My report', courseId: null, possible: null });
+    expect(view).toMatchObject({ score: null, reachable: null, losses: [] });
+    expect(view?.tally.received).toBe(30);
+    expect(view?.latestMarking?.marker.name).toBe('Dr Aune Keld');
+    expect(await undoLast(assignmentId)).toMatchObject({ kind: 'undone' });
+    expect([records().assignments.size, records().remarks.size, records().files.size]).toEqual([0, 0, 0]);
+  });
+
+  it('may be one that nobody marked', async () => {
+    const plain = new Uint8Array(readFileSync('formats/pdf/samples/unmarked.pdf'));
+    const assignmentId = await takeInDroppedPaper('plain.pdf', plain, await readMarkedPdf(plain, null));
+    const view = viewOf(records(), assignmentId, NOW);
+    expect(view?.tally.received).toBe(0);
+    expect(view?.latestMarking?.marker.name).toBe('The marker');
+  });
+});
