@@ -3,7 +3,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { describe, expect, test } from 'vitest';
-import { clickRole, launchBrowser, openWatched, seeText, signIn, startDesk, until } from './harness.ts';
+import {
+  clickRole,
+  keepFailure,
+  launchBrowser,
+  openWatched,
+  seeText,
+  signIn,
+  startDesk,
+  until,
+} from './harness.ts';
 import { pageTest } from './page-test.ts';
 
 const saved = () =>
@@ -46,8 +55,17 @@ describe('nothing is lost', () => {
 
       const third = await launchBrowser({ userDataDir: profile });
       const last = await openWatched(third, desk);
-      await last.page.goto(`${desk.address}/a/skarn-moss-report/revise`);
-      await seeText(last.page, 'Saved, then killed.');
+      // Storage of a killed browser may take a while to be put in order: a person would load the page again, too.
+      let found = false;
+      for (let tries = 0; tries < 4 && !found; tries++) {
+        await last.page.goto(`${desk.address}/a/skarn-moss-report/revise`);
+        found = await last.page
+          .waitForSelector('::-p-text(Saved, then killed.)', { timeout: 12_000 })
+          .then(() => true)
+          .catch(() => false);
+      }
+      if (!found) keepFailure('killed', await last.page.screenshot(), [...last.log, ...last.faults]);
+      expect(found).toBe(true);
       await third.close();
     } finally {
       await desk.remove();
