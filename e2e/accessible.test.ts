@@ -79,12 +79,15 @@ describe('every place', () => {
   });
 
   pageTest(
-    'fits a phone and a small one, without scrolling sideways',
+    'fits a phone and a small one, without scrolling sideways, in light and in dark',
     async ({ page, desk }) => {
       await prepare(page, desk);
       const found: string[] = [];
       await visitAll(page, desk, true, async (path) => {
-        found.push(...(await violations(page)).map((violation) => `${path} ${violation}`));
+        for (const scheme of ['light', 'dark'] as const) {
+          await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+          found.push(...(await violations(page)).map((violation) => `${scheme} ${path} ${violation}`));
+        }
         for (const width of [390, 360]) {
           await page.setViewport({ width, height: 800 });
           const wide = await page.evaluate(() => document.querySelector('main')?.scrollWidth ?? 0);

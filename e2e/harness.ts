@@ -124,7 +124,7 @@ export async function openWatched(
   return { page, faults, log };
 }
 
-const PATIENCE = { timeout: 45_000 };
+const PATIENCE = { timeout: 20_000 };
 
 /** The element that shows this text (the innermost one). */
 export async function seeText(page: Page, text: string): Promise<ElementHandle> {

@@ -8,7 +8,8 @@ export function installIfNeeded() {
   if (existsSync(INSTALLED) && statSync(INSTALLED).mtimeMs >= statSync('package-lock.json').mtimeMs) return;
   console.log('Installing what is missing …');
   // Not "npm ci": it calls a lockfile out of step when optional binaries of other platforms are not in it.
-  execFileSync('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], {
+  // "--no-save": which optional binaries the registry at hand has must not change the lockfile.
+  execFileSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
     stdio: 'inherit',
     shell: process.platform === 'win32',
   });

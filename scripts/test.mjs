@@ -1,5 +1,5 @@
-// All checks and tests, in order; goes on after a failure, and ends with one line that counts them.
-import { spawnSync } from 'node:child_process';
+// All checks and tests; goes on after a failure, and ends with one line that counts them.
+import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromiumIsThere } from './chromium.mjs';
@@ -12,32 +12,44 @@ const bin = (name) => join('node_modules', '.bin', name);
 const count = { passed: 0, failed: 0 };
 const summary = [];
 
-function run(command, args) {
-  return spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, NO_COLOR: '1' } }).status === 0;
+/** Runs a command to its end; what it prints comes out in one piece, under its name. */
+function run(name, command, args) {
+  return new Promise((resolve) => {
+    const startedAt = Date.now();
+    const child = spawn(command, args, {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NO_COLOR: '1' },
+    });
+    const printed = [];
+    child.stdout.on('data', (chunk) => printed.push(chunk));
+    child.stderr.on('data', (chunk) => printed.push(chunk));
+    child.on('error', (error) => printed.push(Buffer.from(`${error.message}\n`)));
+    child.on('close', (code) => {
+      const seconds = ((Date.now() - startedAt) / 1000).toFixed(0);
+      process.stdout.write(`\n== ${name}\n`);
+      process.stdout.write(Buffer.concat(printed));
+      resolve({ ok: code === 0, seconds });
+    });
+  });
 }
 
-function note(name, passed, failed, startedAt) {
+function note(name, passed, failed, seconds) {
   count.passed += passed;
   count.failed += failed;
-  const seconds = ((Date.now() - startedAt) / 1000).toFixed(0);
   summary.push(
     `${failed === 0 ? 'ok    ' : 'FAILED'} ${name}: ${passed} passed, ${failed} failed, ${seconds} s`,
   );
 }
 
-function check(name, command, args) {
-  console.log(`\n== ${name}`);
-  const startedAt = Date.now();
-  const ok = run(command, args);
-  note(name, ok ? 1 : 0, ok ? 0 : 1, startedAt);
-}
+const check = (name, command, args) => async () => {
+  const { ok, seconds } = await run(name, command, args);
+  note(name, ok ? 1 : 0, ok ? 0 : 1, seconds);
+};
 
-function tests(name, project) {
-  console.log(`\n== ${name}`);
-  const startedAt = Date.now();
+const tests = (name, project) => async () => {
   const report = join('node_modules', '.cache', `${project}.json`);
   rmSync(report, { force: true });
-  const ok = run(bin('vitest'), [
+  const { ok, seconds } = await run(name, bin('vitest'), [
     'run',
     '--project',
     project,
@@ -49,30 +61,42 @@ function tests(name, project) {
     const { numPassedTests, numFailedTests, numTotalTests } = JSON.parse(readFileSync(report, 'utf8'));
     // A run that failed without a failed test, or ran none, is a failure too.
     const failed = Math.max(numFailedTests, ok && numTotalTests > 0 ? 0 : 1);
-    note(name, numPassedTests, failed, startedAt);
+    note(name, numPassedTests, failed, seconds);
   } catch {
-    note(name, 0, 1, startedAt);
+    note(name, 0, 1, seconds);
   }
+};
+
+/** Works through jobs in order, as many at a time as are worth it on a small machine. */
+async function inLanes(jobs) {
+  const left = [...jobs];
+  const lane = async () => {
+    for (let job = left.shift(); job !== undefined; job = left.shift()) await job();
+  };
+  await Promise.all([lane(), lane()]);
 }
 
-check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-check('types', bin('tsc'), ['-b']);
-check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-check('arrows', bin('depcruise'), [
-  '--config',
-  '.dependency-cruiser.cjs',
-  'core',
-  'formats',
-  'app',
-  'server',
-  'demo',
-  'e2e',
+const chromium = chromiumIsThere();
+await inLanes([
+  check('types', bin('tsc'), ['-b']),
+  check('build', process.execPath, ['scripts/build.mjs']),
+  check('lint', bin('eslint'), ['.', '--max-warnings', '0']),
+  tests('unit tests', 'unit'),
+  check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  check('arrows', bin('depcruise'), [
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core',
+    'formats',
+    'app',
+    'server',
+    'demo',
+    'e2e',
+  ]),
+  check('unused', bin('knip'), []),
 ]);
-check('unused', bin('knip'), []);
-tests('unit tests', 'unit');
-check('build', process.execPath, ['scripts/build.mjs']);
-if (chromiumIsThere()) tests('browser tests', 'e2e');
-else note('browser tests', 0, 1, Date.now());
+if (chromium) await tests('browser tests', 'e2e')();
+else note('browser tests', 0, 1, 0);
 
 console.log(`\n${summary.join('\n')}\n\n${count.passed} passed, ${count.failed} failed`);
 process.exit(count.failed === 0 ? 0 : 1);

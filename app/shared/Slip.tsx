@@ -134,8 +134,8 @@ export function StanceChoice({ remark, judgement }: { remark: Remark; judgement:
 
 /** The student's own note. */
 export function NoteField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
-  const [text, setText, leave] = useKeptText(`note/${remark.id}`, judgement?.note ?? '', (note) =>
-    noteOnRemark(remark, note),
+  const [text, setText, leave] = useKeptText(`note/${remark.id}`, judgement?.note ?? '', (note, typing) =>
+    noteOnRemark(remark, note, typing),
   );
   return (
     <textarea

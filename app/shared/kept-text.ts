@@ -1,55 +1,80 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { clearJournal, journalise, journalled } from '../workspace/journal.ts';
-import { holdSaving, ownKey } from '../workspace/workspace.ts';
+import { journalise, journalled, settling } from '../workspace/journal.ts';
+import { holdSaving } from '../workspace/workspace.ts';
 
-const TYPING_RESTS_MS = 300;
+/** What was typed is kept after so long at the latest. */
+const KEEP_AFTER_MS = 300;
 
 /**
- * Text of a field that is kept by itself: when typing rests, when the field is left, and when it goes away. Until then
- * the frame says that it is being saved.
+ * Text of a field that is kept by itself while it is typed, and when the field is left or goes away. Until it is, the
+ * frame says that it is being saved.
  * @param name a name of the field's own, under which the last words before a page goes away are found again
  * @param saved what is kept now; shown as long as nobody types
+ * @param keep keeps the text; `typing` names the spell of typing that it belongs to, if it is one
  */
 export function useKeptText(
   name: string,
   saved: string,
-  keep: (text: string) => Promise<void>,
+  keep: (text: string, typing?: string) => Promise<void>,
 ): [string, (text: string) => void, () => void] {
-  const key = ownKey(name);
-  const [typed, setTyped] = useState(() => journalled(key));
-  const release = useRef<(() => void) | null>(null);
+  const [typed, setTyped] = useState(() => journalled(name));
+  const [left, setLeft] = useState(false);
+  if (left && typed === saved) {
+    setTyped(null);
+    setLeft(false);
+  }
+  const unkept = useRef<{ timer: ReturnType<typeof setTimeout>; release: () => void } | null>(null);
+  const typing = useRef<string | undefined>(undefined);
   const latest = useRef({ typed, saved, keep });
   useLayoutEffect(() => {
     latest.current = { typed, saved, keep };
   });
   const flush = useRef(async () => {
+    if (unkept.current === null) return;
+    const { timer, release } = unkept.current;
+    unkept.current = null;
+    clearTimeout(timer);
     const { typed: text, saved: known, keep: save } = latest.current;
-    if (text !== null && text !== known) await save(text);
-    clearJournal(key);
-    release.current?.();
-    release.current = null;
+    const settled = settling(name);
+    try {
+      if (text !== null && text !== known) await save(text, typing.current);
+      await settled();
+    } catch {
+      // The frame says that it is not saved; the words are still in the field, and here.
+      if (text !== null) journalise(name, text);
+    } finally {
+      release();
+    }
   });
   useEffect(() => {
-    if (typed === null) return;
-    release.current ??= holdSaving();
-    const timer = setTimeout(() => void flush.current(), TYPING_RESTS_MS);
-    return () => clearTimeout(timer);
+    if (typed === null || unkept.current !== null) return;
+    // Not put off by further typing: a killed tab loses no more than this.
+    unkept.current = {
+      timer: setTimeout(() => void flush.current(), KEEP_AFTER_MS),
+      release: holdSaving(),
+    };
   }, [typed]);
   useEffect(() => {
-    const leaveField = flush.current;
+    const keepNow = flush.current;
     const leavePage = () => {
       const { typed: text, saved: known } = latest.current;
-      if (text !== null && text !== known) journalise(key, text);
+      if (text !== null && text !== known) journalise(name, text);
+      void keepNow();
     };
     window.addEventListener('pagehide', leavePage);
     return () => {
       window.removeEventListener('pagehide', leavePage);
-      void leaveField();
+      void keepNow();
     };
-  }, [key]);
-  const leave = () => {
-    void flush.current();
-    setTyped(null);
+  }, [name]);
+  const type = (text: string) => {
+    if (typed === null) typing.current = crypto.randomUUID();
+    setLeft(false);
+    setTyped(text);
   };
-  return [typed ?? saved, setTyped, leave];
+  const leave = () => {
+    setLeft(true);
+    void flush.current();
+  };
+  return [typed ?? saved, type, leave];
 }

@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import * as v from 'valibot';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
 export const DATABASE_VERSION = 1;
@@ -11,11 +12,17 @@ export interface Change {
   readonly after: unknown;
 }
 
-/** A command as it was carried out, with what is needed to take it back. */
-export interface HistoryEntry {
-  readonly seq?: number;
+/** Under which name a command can be taken back. */
+export interface Undoable {
   readonly assignmentId: string;
   readonly label: string;
+  /** Names the spell of typing that the change belongs to; all changes of one are taken back together. */
+  readonly typing?: string;
+}
+
+/** A command as it was carried out, with what is needed to take it back. */
+export interface HistoryEntry extends Undoable {
+  readonly seq?: number;
   readonly changes: readonly Change[];
 }
 
@@ -60,4 +67,17 @@ export async function loadRecords(database: WorkspaceDatabase) {
   const loaded = Object.fromEntries(storeNames.map((store) => [store, new Map<string, unknown>()]));
   for (const { store, key, record } of await database.getAll('records')) loaded[store].set(key, record);
   return loaded;
+}
+
+/** What the keys in `meta` begin with that tell what of the journal is in what was saved. */
+export const SETTLED = 'journal/';
+
+export async function loadSettled(database: WorkspaceDatabase): Promise<Map<string, number>> {
+  const range = IDBKeyRange.bound(SETTLED, `${SETTLED}\uffff`);
+  const transaction = database.transaction('meta');
+  const [keys, values] = await Promise.all([
+    transaction.store.getAllKeys(range),
+    transaction.store.getAll(range),
+  ]);
+  return new Map(keys.map((key, i) => [key, v.parse(v.number(), values[i])]));
 }

@@ -139,13 +139,14 @@ export function toggleCarry(remark: Remark): Promise<void> {
 }
 
 /** Keeps an own note with a remark; a question that nobody has worded yet takes it over. */
-export function noteOnRemark(remark: Remark, note: string): Promise<void> {
-  return runCommand(remark.assignmentId, words.undo.noted, async (writing) => {
+export function noteOnRemark(remark: Remark, note: string, typing?: string): Promise<void> {
+  const work = async (writing: Writing) => {
     const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
     await writing.put('judgements', { ...judgement, note });
     const query = await writing.get('queries', `query/${remark.id}`);
     if (query !== null && !query.touched) await writing.put('queries', { ...query, text: note });
-  });
+  };
+  return runCommand(remark.assignmentId, words.undo.noted, work, typing);
 }
 
 export function setStance(remark: Remark, stance: Stance | null): Promise<void> {
@@ -155,12 +156,18 @@ export function setStance(remark: Remark, stance: Stance | null): Promise<void> 
   });
 }
 
-export function wordQuery(assignmentId: string, queryId: string, text: string): Promise<void> {
-  return runCommand(assignmentId, words.undo.worded, async (writing) => {
+export function wordQuery(
+  assignmentId: string,
+  queryId: string,
+  text: string,
+  typing?: string,
+): Promise<void> {
+  const work = async (writing: Writing) => {
     const query = await writing.get('queries', queryId);
     if (query !== null && query.text !== text)
       await writing.put('queries', { ...query, text, touched: true });
-  });
+  };
+  return runCommand(assignmentId, words.undo.worded, work, typing);
 }
 
 export function markQueryPut(assignmentId: string, queryId: string, put: boolean): Promise<void> {

@@ -5,7 +5,7 @@ import {
   type RecordMaps,
   type StoreName,
 } from './records.ts';
-import type { Change, HistoryEntry, WorkspaceDatabase } from './database.ts';
+import type { Change, HistoryEntry, Undoable, WorkspaceDatabase } from './database.ts';
 
 /** What a command may do while its transaction is open. */
 export interface Writing {
@@ -20,13 +20,23 @@ export interface Writing {
 
 const HISTORY_KEPT = 300;
 
+/** Changes followed by later ones of the same spell of typing, as one change. */
+function joined(earlier: readonly Change[], later: readonly Change[]): Change[] {
+  const byRecord = new Map(earlier.map((change) => [`${change.store}/${change.key}`, change]));
+  for (const change of later) {
+    const id = `${change.store}/${change.key}`;
+    byRecord.set(id, { ...change, before: (byRecord.get(id) ?? change).before });
+  }
+  return [...byRecord.values()];
+}
+
 /**
  * Carries out a command: everything it writes is saved together or not at all. With a label it can be undone, and its
  * inverse is stored in the same transaction.
  */
 export async function transact(
   database: WorkspaceDatabase,
-  undo: { readonly assignmentId: string; readonly label: string } | null,
+  undo: Undoable | null,
   work: (writing: Writing) => Promise<void>,
 ): Promise<Change[]> {
   const transaction = database.transaction(['records', 'bytes', 'papers', 'history', 'meta'], 'readwrite', {
@@ -60,8 +70,16 @@ export async function transact(
     const list = [...changes.values()];
     if (undo !== null && list.length > 0) {
       const history = transaction.objectStore('history');
-      const seq = await history.add({ ...undo, changes: list });
-      await history.delete(IDBKeyRange.upperBound(seq - HISTORY_KEPT));
+      const last =
+        undo.typing === undefined
+          ? null
+          : await history.index('assignmentId').openCursor(IDBKeyRange.only(undo.assignmentId), 'prev');
+      if (last !== null && last.value.typing === undo.typing)
+        await last.update({ ...last.value, changes: joined(last.value.changes, list) });
+      else {
+        const seq = await history.add({ ...undo, changes: list });
+        await history.delete(IDBKeyRange.upperBound(seq - HISTORY_KEPT));
+      }
     }
     await transaction.done;
     return list;

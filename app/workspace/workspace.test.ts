@@ -73,6 +73,19 @@ describe('deciding', () => {
     expect(theTask()).toMatchObject({ title: 'Weigh the weather', remarkIds: [] });
   });
 
+  it('takes back all of one spell of typing at once, and an earlier one after it', async () => {
+    await decideRemark(remark, 'ask');
+    for (const note of ['W', 'Which', 'Which season?']) await noteOnRemark(remark, note, 'spell 1');
+    for (const note of ['Which year', 'Which year?']) await noteOnRemark(remark, note, 'spell 2');
+    await reopen();
+    const note = () => records().judgements.get('r1')?.note;
+    await undoLast('a');
+    expect([note(), records().queries.get('query/r1')?.text]).toEqual(['Which season?', 'Which season?']);
+    await undoLast('a');
+    expect([note(), records().queries.get('query/r1')?.text]).toEqual(['', '']);
+    expect(await undoLast('a')).toMatchObject({ label: 'decided “Ask”' });
+  });
+
   it('makes a question that follows the note until it was worded, and stays once it was asked', async () => {
     await decideRemark(remark, 'ask');
     await noteOnRemark(remark, 'Which season?');

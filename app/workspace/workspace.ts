@@ -1,6 +1,13 @@
 import { create } from 'zustand';
 import { instantOf, type Instant } from '#core/model/ids.ts';
-import { loadRecords, openWorkspaceDatabase, type Change, type WorkspaceDatabase } from './database.ts';
+import {
+  loadRecords,
+  loadSettled,
+  openWorkspaceDatabase,
+  SETTLED,
+  type Change,
+  type WorkspaceDatabase,
+} from './database.ts';
 import { emptyRecords, type ReadPaper, type RecordMaps } from './records.ts';
 import { lastUndoable, transact, undoEntry, withChanges, type Writing } from './transact.ts';
 
@@ -39,6 +46,8 @@ let channel: BroadcastChannel | null = null;
 const CLOCK = 'juncture/clock';
 let clockOffsetMs = typeof localStorage === 'undefined' ? 0 : Number(localStorage.getItem(CLOCK) ?? 0);
 let pending = 0;
+/** For fields that had a journal entry: up to which number entries are in what is saved (see journal.ts). */
+let settled: ReadonlyMap<string, number> = new Map();
 
 /** The time, as the desk's clock has it. */
 export function nowMs(): number {
@@ -90,8 +99,8 @@ export async function openWorkspace(identity: Identity): Promise<void> {
     if (data === 'replaced') void reloadRecords();
     else useWorkspace.setState((state) => ({ records: withChanges(state.records, data) }));
   };
-  useWorkspace.setState({ identity });
   await reloadRecords();
+  useWorkspace.setState({ identity });
 }
 
 export function closeWorkspace(): void {
@@ -104,6 +113,7 @@ export function closeWorkspace(): void {
 
 async function reloadRecords(): Promise<void> {
   const loaded = (await loadRecords(openDatabase())) as unknown as RecordMaps;
+  settled = await loadSettled(openDatabase());
   useWorkspace.setState({ records: loaded });
 }
 
@@ -151,9 +161,17 @@ export function whenSaved(): Promise<void> {
   });
 }
 
-/** A key of the open workspace's own, for what is kept outside its database. */
-export function ownKey(name: string): string {
-  return `${openDatabase().name}/${name}`;
+export function journalSettledUpTo(field: string): number {
+  return settled.get(SETTLED + field) ?? 0;
+}
+
+export async function settleJournalUpTo(field: string, number: number): Promise<void> {
+  await whileSaving(async () => {
+    const transaction = openDatabase().transaction('meta', 'readwrite', { durability: 'strict' });
+    await transaction.store.put(number, SETTLED + field);
+    await transaction.done;
+  });
+  settled = new Map(settled).set(SETTLED + field, number);
 }
 
 function show(changes: Change[]): void {
@@ -167,8 +185,10 @@ export async function runCommand(
   assignmentId: string,
   label: string,
   work: (writing: Writing) => Promise<void>,
+  typing?: string,
 ): Promise<void> {
-  show(await whileSaving(() => transact(openDatabase(), { assignmentId, label }, work)));
+  const undo = { assignmentId, label, ...(typing !== undefined && { typing }) };
+  show(await whileSaving(() => transact(openDatabase(), undo, work)));
 }
 
 /** Saves what can't be taken back: facts, time spent reading, typing. */
@@ -222,6 +242,7 @@ export async function replaceAll(
     );
     for (const row of rows) void transaction.objectStore('records').put({ ...row });
     for (const [hash, content] of bytes) void transaction.objectStore('bytes').put(content, hash);
+    for (const [key, number] of settled) void transaction.objectStore('meta').put(number, key);
     for (const [key, value] of Object.entries(meta)) void transaction.objectStore('meta').put(value, key);
     await transaction.done;
   });

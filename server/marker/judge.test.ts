@@ -8,6 +8,9 @@ import { buildDesk } from '#demo/build-desk.ts';
 import bold from '../../e2e/rewrites/bold.json' with { type: 'json' };
 import careful from '../../e2e/rewrites/careful.json' with { type: 'json' };
 import hurried from '../../e2e/rewrites/hurried.json' with { type: 'json' };
+import methodical from '../../e2e/rewrites/methodical.json' with { type: 'json' };
+import spare from '../../e2e/rewrites/spare.json' with { type: 'json' };
+import tentative from '../../e2e/rewrites/tentative.json' with { type: 'json' };
 import { judgeResubmission } from './judge.ts';
 import { MarkingRules } from './marking-rules.ts';
 import * as v from 'valibot';
@@ -61,7 +64,7 @@ function shuffled<T>(list: readonly T[], seed: number): T[] {
   }
   return result;
 }
-const rewrites = { careful, hurried, bold };
+const rewrites = { careful, hurried, bold, methodical, spare, tentative };
 
 describe('what earns a better result', () => {
   it.each(Object.entries(rewrites))('the honest rewrite “%s” does', async (_, { changes }) => {

@@ -82,8 +82,8 @@ function PersonList({ person, records }: { person: AskedPerson; records: RecordM
 }
 
 function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
-  const [text, setText, leave] = useKeptText(query.id, query.text, (next) =>
-    wordQuery(query.assignmentId, query.id, next),
+  const [text, setText, leave] = useKeptText(query.id, query.text, (next, typing) =>
+    wordQuery(query.assignmentId, query.id, next, typing),
   );
   const remark = records.remarks.get(query.remarkId);
   const title = records.assignments.get(query.assignmentId)?.title ?? '';

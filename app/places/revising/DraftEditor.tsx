@@ -7,8 +7,8 @@ import * as v from 'valibot';
 import { DraftContent, type Draft } from '#core/model/work.ts';
 import { words } from '../../words/en.ts';
 import { saveDraft } from '../../workspace/draft.ts';
-import { clearJournal, journalise, journalled } from '../../workspace/journal.ts';
-import { holdSaving, ownKey } from '../../workspace/workspace.ts';
+import { journalise, journalled, settling } from '../../workspace/journal.ts';
+import { holdSaving } from '../../workspace/workspace.ts';
 import { FollowedPassages } from './followed.ts';
 
 /** What was typed is kept after so long at the latest. */
@@ -16,7 +16,7 @@ const KEEP_AFTER_MS = 200;
 
 /** What was typed last before the page went away, if it didn't reach the draft. */
 function lastTyped(draftId: string): DraftContent | null {
-  const text = journalled(ownKey(draftId));
+  const text = journalled(draftId);
   if (text === null) return null;
   const parsed = v.safeParse(DraftContent, JSON.parse(text));
   return parsed.success ? parsed.output : null;
@@ -36,10 +36,12 @@ function useKeeping(draftId: string, onFailed: () => void) {
     unkept.current = null;
     const content: DraftContent = { schema: 1, doc: editor.getJSON() };
     ours.current.add(content);
+    const settled = settling(draftId);
     try {
       await saveDraft(draftId, content);
-      clearJournal(ownKey(draftId));
+      await settled();
     } catch {
+      journalise(draftId, JSON.stringify(content));
       failed.current();
     } finally {
       release();
@@ -50,7 +52,7 @@ function useKeeping(draftId: string, onFailed: () => void) {
     const keepNow = () => void flush();
     const leavePage = () => {
       const doc = unkept.current?.editor.getJSON();
-      if (doc !== undefined) journalise(ownKey(draftId), JSON.stringify({ schema: 1, doc }));
+      if (doc !== undefined) journalise(draftId, JSON.stringify({ schema: 1, doc }));
       keepNow();
     };
     window.addEventListener('pagehide', leavePage);
