@@ -99,17 +99,21 @@ describe('nothing is lost', () => {
       await (await page.waitForSelector('[aria-label="Text of the draft"] p'))?.click();
       await page.keyboard.type('Older. ');
       // A page that is put aside while something is typed writes its journal; a crash may bring that entry back.
-      const entry = await page.evaluate(async () => {
-        document.execCommand('insertText', false, 'Younger. ');
-        await Promise.resolve();
+      const entry = await page.evaluate(() => {
+        const clipboardData = new DataTransfer();
+        clipboardData.setData('text/plain', 'Younger. ');
+        document
+          .querySelector('[aria-label="Text of the draft"]')
+          ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
         window.dispatchEvent(new PageTransitionEvent('pagehide'));
-        return Object.entries(localStorage).find(([key]) => key.startsWith('juncture/journal/')) ?? null;
+        const key = Object.keys(localStorage).find((name) => name.startsWith('juncture/journal/')) ?? '';
+        return { key, text: localStorage.getItem(key) ?? '' };
       });
-      expect(entry?.[1]).toContain('Younger.');
+      expect(entry.text).toContain('Younger.');
       await until(page, saved);
       await page.keyboard.type('Youngest. ');
       await until(page, saved);
-      await page.evaluate(([key, text]) => localStorage.setItem(key, text), entry ?? ['', '']);
+      await page.evaluate(({ key, text }) => localStorage.setItem(key, text), entry);
       await page.reload();
       await seeText(page, 'Youngest.');
       await until(page, saved);

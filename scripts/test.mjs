@@ -20,14 +20,13 @@ function run(name, command, args) {
       stdio: ['ignore', 'pipe', 'pipe'],
       env: { ...process.env, NO_COLOR: '1' },
     });
-    const printed = [];
-    child.stdout.on('data', (chunk) => printed.push(chunk));
-    child.stderr.on('data', (chunk) => printed.push(chunk));
-    child.on('error', (error) => printed.push(Buffer.from(`${error.message}\n`)));
+    let printed = '';
+    for (const stream of [child.stdout, child.stderr])
+      stream.setEncoding('utf8').on('data', (text) => (printed += text));
+    child.on('error', (error) => (printed += `${error.message}\n`));
     child.on('close', (code) => {
       const seconds = ((Date.now() - startedAt) / 1000).toFixed(0);
-      process.stdout.write(`\n== ${name}\n`);
-      process.stdout.write(Buffer.concat(printed));
+      process.stdout.write(`\n== ${name}\n${printed}`);
       resolve({ ok: code === 0, seconds });
     });
   });
