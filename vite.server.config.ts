@@ -1,6 +1,6 @@
 import { defineConfig } from 'vite';
 
-/** The server, the demo's builder and the picture-taker: bundled for Node into dist/server. */
+/** The server, the command line, the demo's builder and the picture-taker: bundled for Node into dist/server. */
 export default defineConfig({
   build: {
     ssr: true,
@@ -8,7 +8,11 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'node20',
     rolldownOptions: {
-      input: { main: 'demo/main.ts', 'take-screenshots': 'e2e/take-screenshots.ts' },
+      input: {
+        main: 'demo/main.ts',
+        juncture: 'server/juncture.ts',
+        'take-screenshots': 'e2e/take-screenshots.ts',
+      },
     },
   },
 });

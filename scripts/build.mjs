@@ -25,14 +25,15 @@ function newest(path) {
 export function buildIfNeeded() {
   const built = existsSync(STAMP) ? statSync(STAMP).mtimeMs : 0;
   if (SOURCES.every((source) => newest(source) < built)) return;
-  console.log('Building …');
+  // Everything is said on the error stream: what a command prints stays its own.
+  console.error('Building …');
   const vite = join('node_modules', 'vite', 'bin', 'vite.js');
   // Whoever calls, this is the build that ships: a test runner's NODE_ENV would make another one.
   const env = { ...process.env, NODE_ENV: 'production' };
   const started = new Date();
-  execFileSync(process.execPath, [vite, 'build', '--logLevel', 'warn'], { stdio: 'inherit', env });
+  execFileSync(process.execPath, [vite, 'build', '--logLevel', 'warn'], { stdio: ['ignore', 2, 2], env });
   execFileSync(process.execPath, [vite, 'build', '--config', 'vite.server.config.ts', '--logLevel', 'warn'], {
-    stdio: 'inherit',
+    stdio: ['ignore', 2, 2],
     env,
   });
   writeFileSync(STAMP, `${started.toISOString()}\n`);

@@ -1,12 +1,14 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { words } from '../words/en.ts';
-import { useTakeIn } from '../shared/taking-in.ts';
+import { isTyping } from '../shared/hooks.ts';
+import { pastedFiles } from '../shared/taking-in.ts';
+import { useTakeIn } from '../shared/use-take-in.ts';
 
 function carriesFiles(event: DragEvent): boolean {
   return event.dataTransfer?.types.includes('Files') === true;
 }
 
-/** Lets a file be dropped anywhere on the page. */
+/** Lets files be dropped anywhere on the page, and pasted outside of fields. */
 export function DropTarget({ children }: { children: ReactNode }) {
   const [over, setOver] = useState(false);
   const takeIn = useTakeIn();
@@ -30,13 +32,20 @@ export function DropTarget({ children }: { children: ReactNode }) {
       event.preventDefault();
       depth = 0;
       setOver(false);
-      void takeIn([...(event.dataTransfer?.files ?? [])]);
+      takeIn([...(event.dataTransfer?.files ?? [])]);
     };
+    const paste = (event: ClipboardEvent) => {
+      if (isTyping(event.target) || event.clipboardData === null) return;
+      const files = pastedFiles(event.clipboardData);
+      if (files.length > 0) takeIn(files);
+    };
+    window.addEventListener('paste', paste);
     window.addEventListener('dragenter', enter);
     window.addEventListener('dragleave', leave);
     window.addEventListener('dragover', drag);
     window.addEventListener('drop', drop);
     return () => {
+      window.removeEventListener('paste', paste);
       window.removeEventListener('dragenter', enter);
       window.removeEventListener('dragleave', leave);
       window.removeEventListener('dragover', drag);

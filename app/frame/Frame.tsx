@@ -9,6 +9,7 @@ import { useWorkspace } from '../workspace/workspace.ts';
 import { SignIn } from '../places/signing-in/SignIn.tsx';
 import { DropTarget } from './DropTarget.tsx';
 import { Sign } from './Sign.tsx';
+import { TakeInDialog } from './TakeInDialog.tsx';
 
 const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
   { to: '/', label: words.places.arrivals, icon: Inbox },
@@ -46,6 +47,7 @@ export function Frame() {
         {identity !== null ? (
           <DropTarget>
             <Outlet />
+            <TakeInDialog />
           </DropTarget>
         ) : (
           connection !== 'asking' && <SignIn />

@@ -1,13 +1,15 @@
 import clsx from 'clsx';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
-import { quotedWords, type Remark } from '#core/model/remark.ts';
+import { quotedWords, type Remark, type Reply } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
 import { isRead } from '#core/tally/tally.ts';
+import { saidBy } from './said.ts';
 import { words } from '../words/en.ts';
 import { pointsOf, type AssignmentView } from '../workspace/assignment-view.ts';
 import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
 import { useKeptText } from './kept-text.ts';
+import { shownDay } from './shown.ts';
 import { decisionLook } from './decision-look.ts';
 import { DecisionButtons, DecisionSign } from './Decisions.tsx';
 
@@ -32,7 +34,7 @@ export function Slip({
   const judgement = view.judgements.get(remark.id);
   const read = isRead(remark, view.readings.get(remark.id));
   const number = view.numberByRemark.get(remark.id) ?? 0;
-  const long = remark.text.length > FOLD_CHARACTERS;
+  const long = saidBy(remark).length > FOLD_CHARACTERS;
   const folded = long && !unfolded && !focused;
   const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
   const points = pointsOf(view, remark.id);
@@ -52,6 +54,9 @@ export function Slip({
     >
       <header className="flex items-center gap-x-3 text-sm">
         <b className="whitespace-nowrap">{remark.author.name}</b>
+        {remark.author.role !== 'instructor' && (
+          <span className="whitespace-nowrap text-quiet">{words.shelf.roles[remark.author.role]}</span>
+        )}
         {judgement?.stance && (
           <span className="whitespace-nowrap text-quiet">{words.stances[judgement.stance]}</span>
         )}
@@ -65,9 +70,8 @@ export function Slip({
         </span>
       </header>
       {focused && <About remark={remark} />}
-      <p className={clsx('mt-1 whitespace-pre-wrap', folded && 'line-clamp-4')}>
-        {remark.text || words.slip.noWords}
-      </p>
+      <p className={clsx('mt-1 whitespace-pre-wrap', folded && 'line-clamp-4')}>{saidBy(remark)}</p>
+      {(remark.replies.length > 0 || remark.state !== null) && <Thread remark={remark} open={focused} />}
       {long && !focused && (
         <button
           type="button"
@@ -104,9 +108,47 @@ export function Slip({
   );
 }
 
+/** What was answered within the file, and the state that it was given there. */
+function Thread({ remark, open }: { remark: Remark; open: boolean }) {
+  const count = countReplies(remark.replies);
+  return (
+    <div className="mt-1.5 text-sm">
+      <p className="text-quiet">
+        {[
+          count > 0 && words.reading.replies(count),
+          remark.state !== null && words.reading.state(remark.state),
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </p>
+      {open && count > 0 && <Replies replies={remark.replies} />}
+    </div>
+  );
+}
+
+function countReplies(replies: readonly Reply[]): number {
+  return replies.reduce((sum, reply) => sum + 1 + countReplies(reply.replies), 0);
+}
+
+function Replies({ replies }: { replies: readonly Reply[] }) {
+  return (
+    <ul className="mt-1 border-l border-rule-strong pl-3">
+      {replies.map((reply, index) => (
+        <li key={index} className="mt-1">
+          <b>{reply.author.name}</b>
+          {reply.at !== null && <span className="text-quiet"> · {shownDay(reply.at, undefined)}</span>}
+          <p className="whitespace-pre-wrap">{reply.text}</p>
+          {reply.replies.length > 0 && <Replies replies={reply.replies} />}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 function About({ remark }: { remark: Remark }) {
   const quote = quotedWords(remark);
-  if (quote === null) return null;
+  // A change shows its words itself.
+  if (quote === null || remark.change !== null) return null;
   return <p className="mt-1 line-clamp-3 font-serif text-sm text-quiet italic">“{quote}”</p>;
 }
 

@@ -38,7 +38,8 @@ export function useSize<E extends HTMLElement>(): [RefObject<E | null>, { width:
   return [ref, size];
 }
 
-function isTyping(target: EventTarget | null): boolean {
+/** Whether a key or a paste is meant for a field. */
+export function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
     target.closest('input, textarea, select, [contenteditable="true"]') !== null

@@ -1,6 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { journalise, journalled, settling } from '../workspace/journal.ts';
-import { holdSaving } from '../workspace/workspace.ts';
+import { holdSaving, type Unkept } from '../workspace/workspace.ts';
 
 /** What was typed is kept after so long at the latest. */
 const KEEP_AFTER_MS = 300;
@@ -23,7 +23,8 @@ export function useKeptText(
     setTyped(null);
     setLeft(false);
   }
-  const unkept = useRef<{ timer: ReturnType<typeof setTimeout>; release: () => void } | null>(null);
+  const unkept = useRef<{ timer: ReturnType<typeof setTimeout>; hold: Unkept } | null>(null);
+  const stuck = useRef<Unkept | null>(null);
   const typing = useRef<string | undefined>(undefined);
   const latest = useRef({ typed, saved, keep });
   useLayoutEffect(() => {
@@ -31,7 +32,7 @@ export function useKeptText(
   });
   const flush = useRef(async () => {
     if (unkept.current === null) return;
-    const { timer, release } = unkept.current;
+    const { timer, hold } = unkept.current;
     unkept.current = null;
     clearTimeout(timer);
     const { typed: text, saved: known, keep: save } = latest.current;
@@ -39,11 +40,15 @@ export function useKeptText(
     try {
       if (text !== null && text !== known) await save(text, typing.current);
       await settled();
+      hold.kept();
+      stuck.current?.kept();
+      stuck.current = null;
     } catch {
       // The frame says that it is not saved; the words are still in the field, and here.
       if (text !== null) journalise(name, text);
-    } finally {
-      release();
+      hold.failed();
+      stuck.current?.kept();
+      stuck.current = hold;
     }
   });
   useEffect(() => {
@@ -51,7 +56,7 @@ export function useKeptText(
     // Not put off by further typing: a killed tab loses no more than this.
     unkept.current = {
       timer: setTimeout(() => void flush.current(), KEEP_AFTER_MS),
-      release: holdSaving(),
+      hold: holdSaving(),
     };
   }, [typed]);
   useEffect(() => {

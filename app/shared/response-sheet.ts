@@ -1,5 +1,6 @@
 import type { Answer } from '#core/check/answered.ts';
 import { responseRows, type ResponseRow, type ResponseSheet } from '#core/check/response-sheet.ts';
+import { saidBy } from './said.ts';
 import { words } from '../words/en.ts';
 import type { AssignmentView } from '../workspace/assignment-view.ts';
 import type { LiveOutcomes } from '../workspace/outcomes.ts';
@@ -17,7 +18,7 @@ export function responseSheetOf(
     lead: [words.response.lead(view.remarks.length, answered)],
     columns: words.response.columns,
     rows: rows.map((row) => [
-      [`${row.number}. ${row.remark.text || words.slip.noWords}`],
+      [`${row.number}. ${saidBy(row.remark)}`],
       placeOf(row, view),
       decisionOf(row),
       doneOf(row, view),

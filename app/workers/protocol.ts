@@ -6,7 +6,8 @@ import type { RichBlock } from '#core/paper/draft.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { WordText } from '#formats/docx/read-docx.ts';
 import type { Payload } from '#formats/bag/bag.ts';
-import type { MarkedPdf } from '#formats/pdf/marked-pdf.ts';
+import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
+import type { Cue } from '#formats/sound/read-vtt.ts';
 import type { UnreadableReason } from '#formats/unreadable.ts';
 
 /** What the workers take and give. Files that can't be read cross as values. */
@@ -14,11 +15,33 @@ export type ReadResult<T> =
   | { readonly kind: 'read'; readonly value: T }
   | { readonly kind: 'unreadable'; readonly reason: UnreadableReason; readonly detail: string };
 
+/** What came out of a file, by what the file is. */
+export type FileContent =
+  | { readonly kind: 'paper'; readonly mediaType: string; readonly paper: MarkedPaper }
+  | {
+      readonly kind: 'remarks';
+      readonly mediaType: string;
+      readonly count: number;
+      /** Names of the files that the remarks say they are about. */
+      readonly about: readonly string[];
+      /** Words that they quote. */
+      readonly quotes: string;
+    }
+  | { readonly kind: 'recording'; readonly mediaType: string }
+  | { readonly kind: 'transcript'; readonly mediaType: string; readonly cues: readonly Cue[] };
+
 export interface ReaderWorker {
-  readMarkedPdf(
+  /** Reads a file of any kind that is taken in. */
+  readFile(
     bytes: Uint8Array,
+    password: string | null,
     progress: (done: number, of: number) => void,
-  ): Promise<ReadResult<MarkedPdf>>;
+  ): Promise<ReadResult<FileContent>>;
+  readPaper(bytes: Uint8Array): Promise<ReadResult<MarkedPaper>>;
+  /** Reads remarks that came in a file of their own, onto the paper, picture or recording they are about. */
+  readRemarksOnto(bytes: Uint8Array, about: Uint8Array): Promise<ReadResult<Mark[]>>;
+  /** A copy of a locked PDF that opens without its password. */
+  unlockPdf(bytes: Uint8Array, password: string): Promise<ReadResult<Uint8Array<ArrayBuffer>>>;
   readDocx(bytes: Uint8Array): Promise<ReadResult<WordText>>;
   readBag(bytes: Uint8Array): Promise<ReadResult<Payload>>;
   writeDraftDocx(blocks: readonly RichBlock[], title: string): Promise<Uint8Array<ArrayBuffer>>;

@@ -5,6 +5,14 @@ import type { Payload } from '#formats/bag/bag.ts';
 import type { ReaderWorker } from './protocol.ts';
 
 let running: Remote<ReaderWorker> | null = null;
+let runningWorker: Worker | null = null;
+
+/** Stops whatever is being read; the next call starts anew. */
+export function stopReader(): void {
+  runningWorker?.terminate();
+  runningWorker = null;
+  running = null;
+}
 
 function remote(): Remote<ReaderWorker> {
   if (running !== null) return running;
@@ -13,10 +21,8 @@ function remote(): Remote<ReaderWorker> {
     name: 'reader',
   });
   // A worker that died is replaced at the next call.
-  worker.onerror = () => {
-    running = null;
-    worker.terminate();
-  };
+  worker.onerror = stopReader;
+  runningWorker = worker;
   running = wrap<ReaderWorker>(worker);
   return running;
 }
@@ -24,8 +30,11 @@ function remote(): Remote<ReaderWorker> {
 /** Reads and writes files off the main thread. */
 export function readerInWorker() {
   return {
-    readMarkedPdf: (bytes: Uint8Array, progress: (done: number, of: number) => void = () => undefined) =>
-      remote().readMarkedPdf(bytes, proxy(progress)),
+    readFile: (bytes: Uint8Array, password: string | null, progress: (done: number, of: number) => void) =>
+      remote().readFile(bytes, password, proxy(progress)),
+    readPaper: (bytes: Uint8Array) => remote().readPaper(bytes),
+    readRemarksOnto: (bytes: Uint8Array, about: Uint8Array) => remote().readRemarksOnto(bytes, about),
+    unlockPdf: (bytes: Uint8Array, password: string) => remote().unlockPdf(bytes, password),
     readDocx: (bytes: Uint8Array) => remote().readDocx(bytes),
     readBag: (bytes: Uint8Array) => remote().readBag(bytes),
     writeDraftDocx: (blocks: readonly RichBlock[], title: string) => remote().writeDraftDocx(blocks, title),

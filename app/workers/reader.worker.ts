@@ -3,10 +3,14 @@ import { GlobalWorkerOptions } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pdfWorkerUrl from 'pdfjs-dist/legacy/build/pdf.worker.mjs?url';
 import { readBag, writeBag } from '#formats/bag/bag.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
-import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
+import { readPaper } from '#formats/read-paper.ts';
+import { readRemarksOnto } from '#formats/place-remarks.ts';
+import { recognise } from '#formats/recognise.ts';
+import { readVtt } from '#formats/sound/read-vtt.ts';
+import { remarksFileOf } from '#formats/remarks-file.ts';
 import { UnreadableFile } from '#formats/unreadable.ts';
 import { pdfAssets } from '../shared/pdf-assets.ts';
-import type { ReaderWorker, ReadResult } from './protocol.ts';
+import type { FileContent, ReaderWorker, ReadResult } from './protocol.ts';
 
 GlobalWorkerOptions.workerSrc = new URL(pdfWorkerUrl, location.origin).href;
 
@@ -20,8 +24,44 @@ async function reading<T>(work: () => T | Promise<T>): Promise<ReadResult<T>> {
   }
 }
 
+async function contentOf(
+  bytes: Uint8Array,
+  password: string | null,
+  progress: (done: number, of: number) => void,
+): Promise<FileContent> {
+  const { kind, mediaType } = recognise(bytes);
+  switch (kind) {
+    case 'recording':
+      return { kind, mediaType };
+    case 'transcript':
+      return { kind, mediaType, cues: readVtt(bytes) };
+    case 'xfdf':
+    case 'web annotation':
+      return { kind: 'remarks', mediaType, ...remarksFileOf(bytes, kind) };
+    case 'pdf':
+    case 'docx':
+    case 'odt':
+    case 'text':
+    case 'picture':
+    case 'zip': {
+      const options = { progress, ...(password !== null && { password }) };
+      return { kind: 'paper', mediaType, paper: await readPaper(bytes, pdfAssets(), options) };
+    }
+  }
+}
+
+async function onto(bytes: Uint8Array, about: Uint8Array) {
+  const paper = recognise(about).kind === 'recording' ? null : await readPaper(about, pdfAssets());
+  return readRemarksOnto(bytes, { bytes: about, paper }, pdfAssets());
+}
+
 const worker: ReaderWorker = {
-  readMarkedPdf: (bytes, progress) => reading(() => readMarkedPdf(bytes, pdfAssets(), progress)),
+  readFile: (bytes, password, progress) => reading(() => contentOf(bytes, password, progress)),
+  readPaper: (bytes) => reading(() => readPaper(bytes, pdfAssets())),
+  readRemarksOnto: (bytes, about) => reading(() => onto(bytes, about)),
+  // Writing PDFs needs a large library, seldom.
+  unlockPdf: (bytes, password) =>
+    reading(async () => (await import('#formats/pdf/unlock.ts')).unlockPdf(bytes, password)),
   readDocx: (bytes) => reading(() => readDocx(bytes)),
   readBag: (bytes) => reading(() => readBag(new Uint8Array(bytes))),
   writeBag,

@@ -62,14 +62,21 @@ const remark = (key: string, more: Partial<Remark> = {}): Remark => ({
   color: null,
   text: `Remark ${key}`,
   criterionId: id('method'),
-  target: {
-    kind: 'words',
-    page: 1,
-    quads: [],
-    rect: [0, 0, 1, 700 - key.charCodeAt(0)],
-    quote: { exact: 'proves', prefix: '', suffix: '' },
-  },
-  fileHash: null,
+  targets: [
+    {
+      kind: 'words',
+      page: 1,
+      quads: [],
+      rect: [0, 0, 1, 700 - key.charCodeAt(0)],
+      quote: { exact: 'proves', prefix: '', suffix: '' },
+    },
+  ],
+  fileHash: id('f'),
+  paperHash: null,
+  replies: [],
+  state: null,
+  change: null,
+  order: 0,
   ...more,
 });
 const judged = (key: string, decision: Decision | null, more: Partial<Judgement> = {}): Judgement => ({
@@ -177,9 +184,9 @@ describe('the view of an assignment', () => {
   it('numbers remarks in reading order', () => {
     const numbers = view({
       remarks: [
-        remark('low', { target: { kind: 'point', page: 2, rect: [0, 0, 1, 1] } }),
+        remark('low', { targets: [{ kind: 'point', page: 2, rect: [0, 0, 1, 1], shape: [], drawn: true }] }),
         remark('x'),
-        remark('all', { channel: 'overall', target: { kind: 'whole' } }),
+        remark('all', { channel: 'overall', targets: [{ kind: 'whole' }] }),
       ],
     }).numberByRemark;
     expect([...numbers]).toEqual([
@@ -245,7 +252,7 @@ describe('the response sheet', () => {
   });
 
   it('says of acts without a passage whether they were done', () => {
-    const whole = remark('o', { channel: 'overall', target: { kind: 'whole' }, criterionId: null });
+    const whole = remark('o', { channel: 'overall', targets: [{ kind: 'whole' }], criterionId: null });
     const sheet = (done: boolean) => {
       const full = view({ remarks: [whole], judgements: [judged('o', 'act')], tasks: [task('o', done)] });
       return responseSheetOf(full, null, answersOf(full, null)).rows[0].slice(1);

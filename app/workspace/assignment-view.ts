@@ -1,7 +1,18 @@
 import { useMemo } from 'react';
 import type { Assignment, Attempt, Course, FileFact, Marking, Rubric } from '#core/model/facts.ts';
 import { inReadingOrder, type Remark } from '#core/model/remark.ts';
-import type { Decision, Draft, Judgement, Query, Reading, Submission } from '#core/model/work.ts';
+import type { FileHash } from '#core/model/ids.ts';
+import type {
+  Decision,
+  Draft,
+  FileRole,
+  Judgement,
+  Person,
+  Query,
+  Reading,
+  StoredFile,
+  Submission,
+} from '#core/model/work.ts';
 import { assignmentState, type AssignmentState } from '#core/line/stations.ts';
 import { planOrder, type PlannedTask } from '#core/plan/tasks.ts';
 import { criterionLosses, pointsBehind, type CriterionLoss } from '#core/scores/behind.ts';
@@ -10,6 +21,13 @@ import { bestReachable, scoreOf } from '#core/scores/policy.ts';
 import { tallyOf, type Tally } from '#core/tally/tally.ts';
 import type { RecordMaps } from './records.ts';
 import { nowMs, useWorkspace } from './workspace.ts';
+
+/** A paper to read, as far as it is known: announced ones are not here yet. */
+export interface PaperFile {
+  readonly hash: FileHash;
+  readonly name: string;
+  readonly role: FileRole;
+}
 
 export interface MarkedAttempt {
   readonly attempt: Attempt;
@@ -38,7 +56,11 @@ export interface AssignmentView {
   readonly losses: readonly CriterionLoss[];
   readonly tasks: readonly PlannedTask[];
   readonly queries: readonly Query[];
+  /** The marked paper that a new draft starts from. */
   readonly markedFile: FileFact | null;
+  /** Everything that remarks are shown on: marked papers, pictures, what was sent; the marked file first. */
+  readonly papers: readonly PaperFile[];
+  readonly recordings: readonly StoredFile[];
   readonly draft: Draft | null;
   /** The handing-in of the draft, unless the desk refused it. */
   readonly submission: Submission | null;
@@ -61,6 +83,40 @@ function byCriterion(remarks: readonly Remark[], rubric: Rubric | null): Remark[
   );
 }
 
+const PAPER_ROLES: readonly FileRole[] = ['marked', 'sent'];
+
+/** Papers that came back with a marking or were taken in, each once. */
+function papersOf(markings: readonly Marking[], files: readonly StoredFile[]): PaperFile[] {
+  const byHash = new Map<string, PaperFile>();
+  for (const marking of markings)
+    for (const { hash, name, role } of marking.files)
+      if (role === 'marked') byHash.set(hash, { hash, name, role });
+  for (const { hash, name, role, origin } of files)
+    if (PAPER_ROLES.includes(role) && origin !== 'written') byHash.set(hash, { hash, name, role });
+    else if (origin === 'dropped') byHash.delete(hash);
+  return [...byHash.values()];
+}
+
+/** The first marked paper among files that the student took in. */
+function ownMarked(files: readonly StoredFile[]): FileFact | null {
+  const file = files
+    .filter(({ role }) => role === 'marked')
+    .sort((x, y) => (x.cameAt < y.cameAt ? -1 : 1))
+    .at(0);
+  if (file === undefined) return null;
+  const { name, mediaType, size, hash } = file;
+  return { role: 'marked', name, mediaType, size, hash };
+}
+
+/** A remark with its author as the student knows them: one person under one name, in the right role. */
+function asKnown(remark: Remark, people: ReadonlyMap<string, Person>): Remark {
+  const known = people.get(remark.author.name);
+  if (known === undefined) return remark;
+  const name = known.sameAs ?? remark.author.name;
+  const role = people.get(name)?.role ?? known.role ?? remark.author.role;
+  return { ...remark, author: { name, role } };
+}
+
 export function viewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
   const assignment = records.assignments.get(id);
   if (assignment === undefined) return null;
@@ -69,13 +125,21 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
     .sort((x, y) => x.number - y.number)
     .map((attempt) => ({ attempt, marking: latestOf(markings.filter((m) => m.attemptId === attempt.id)) }));
   const rubric = records.rubrics.get(assignment.rubricId ?? '') ?? null;
-  const remarks = byCriterion(inReadingOrder(own(records.remarks, id)), rubric);
+  const remarks = byCriterion(
+    inReadingOrder(own(records.remarks, id).map((remark) => asKnown(remark, records.people))),
+    rubric,
+  );
   const tasks = own(records.tasks, id);
+  const files = own(records.files as ReadonlyMap<string, StoredFile & { assignmentId: string }>, id);
   const firstMarking =
     attempts.find(({ marking }) => marking !== null && marking.files.length > 0)?.marking ?? null;
   const latestMarking = latestOf(markings);
-  const markedFile = firstMarking?.files.find((file) => file.role === 'marked') ?? null;
-  const passages = remarks.filter((remark) => remark.channel === 'passage').length;
+  const papers = papersOf(markings, files);
+  const markedFile = firstMarking?.files.find((file) => file.role === 'marked') ?? ownMarked(files);
+  const returned = new Set(markings.flatMap((m) => m.files.map((file) => file.hash)));
+  const passages = remarks.filter(
+    (remark) => remark.channel === 'passage' && remark.fileHash !== null && returned.has(remark.fileHash),
+  ).length;
   const announced = markings.reduce((sum, m) => sum + m.announced.passage, 0);
   const plannedFor = firstMarking ?? latestMarking;
   const losses =
@@ -132,6 +196,11 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
     tasks: planOrder(tasks, behindByRemark),
     queries: own(records.queries, id),
     markedFile,
+    papers: [
+      ...papers.filter(({ hash }) => hash === markedFile?.hash),
+      ...papers.filter(({ hash }) => hash !== markedFile?.hash),
+    ],
+    recordings: files.filter(({ role }) => role === 'recording'),
     draft: drafts.at(0) ?? null,
     submission: latest !== null && latest.state.kind !== 'refused' ? latest : null,
     refusal: latest !== null && latest.state.kind === 'refused' ? latest : null,

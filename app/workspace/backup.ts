@@ -4,6 +4,7 @@ import { readerInWorker } from '../workers/reader-client.ts';
 import type { ReadResult } from '../workers/protocol.ts';
 import { DATABASE_VERSION } from './database.ts';
 import { recordStores, storeNames, type RecordMaps, type StoreName } from './records.ts';
+import { upgradeFrom1 } from './upgrades.ts';
 import { fileBytes, metaValue, now, replaceAll, useWorkspace } from './workspace.ts';
 
 const WORKSPACE = 'workspace.json';
@@ -64,7 +65,8 @@ function parseBackup(payload: Payload): ReadResult<CheckedBackup> {
   if (!parsed.success) return { kind: 'unreadable', reason: 'damaged backup', detail: WORKSPACE };
   if (parsed.output.version > DATABASE_VERSION)
     return { kind: 'unreadable', reason: 'newer backup', detail: '' };
-  const wrong = parsed.output.records.find((row) => !isSound(row));
+  const records = upToDate(parsed.output.version, parsed.output.records);
+  const wrong = records.find((row) => !isSound(row));
   if (wrong !== undefined)
     return {
       kind: 'unreadable',
@@ -77,10 +79,16 @@ function parseBackup(payload: Payload): ReadResult<CheckedBackup> {
     value: {
       at: parsed.output.at,
       cursor: parsed.output.cursor,
-      rows: parsed.output.records,
+      rows: records,
       files: new Map(files.map(([name, content]) => [name.slice('files/'.length), content])),
     },
   };
+}
+
+function upToDate(version: number, rows: readonly BackupRow[]): BackupRow[] {
+  if (version > 1) return [...rows];
+  const upgrade = upgradeFrom1(rows);
+  return rows.map((row) => ({ ...row, record: upgrade(row.store, row.key, row.record) }));
 }
 
 function isSound(row: { store: StoreName; record: unknown }): boolean {

@@ -217,8 +217,8 @@ async function readReturnedFiles(): Promise<void> {
       if (fact.role !== 'marked' || files.has(fact.hash)) continue;
       const bytes = await downloadFile(fact.hash);
       if (bytes === null) continue;
-      const pdf = await readerInWorker().readMarkedPdf(bytes);
-      if (pdf.kind === 'unreadable') continue;
+      const read = await readerInWorker().readPaper(bytes);
+      if (read.kind === 'unreadable') continue;
       const rubricId = assignments.get(marking.assignmentId)?.rubricId;
       await takeInReturnedFile(
         {
@@ -230,9 +230,11 @@ async function readReturnedFiles(): Promise<void> {
             cameAt: now(),
             origin: 'desk',
             assignmentId: marking.assignmentId,
+            role: 'marked',
+            aboutHash: null,
           },
           bytes,
-          pdf: pdf.value,
+          read: read.value,
         },
         marking,
         rubrics.get(rubricId ?? '') ?? null,

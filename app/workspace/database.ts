@@ -1,8 +1,9 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
+import { upgradeFrom1, type RecordUpgrade } from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 1;
+export const DATABASE_VERSION = 2;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -36,8 +37,10 @@ interface WorkspaceSchema extends DBSchema {
 
 export type WorkspaceDatabase = IDBPDatabase<WorkspaceSchema>;
 
+type Upgrading = IDBPTransaction<WorkspaceSchema, ArrayLike<StoreNames<WorkspaceSchema>>, 'versionchange'>;
+
 /** Brings the storage from the version before to the next; the first makes it from nothing. */
-const upgrades: readonly ((database: WorkspaceDatabase) => void)[] = [
+const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) => Promise<void>)[] = [
   (database) => {
     database.createObjectStore('records', { keyPath: ['store', 'key'] });
     database.createObjectStore('bytes');
@@ -45,14 +48,43 @@ const upgrades: readonly ((database: WorkspaceDatabase) => void)[] = [
     const history = database.createObjectStore('history', { keyPath: 'seq', autoIncrement: true });
     history.createIndex('assignmentId', 'assignmentId');
     database.createObjectStore('meta');
+    return Promise.resolve();
+  },
+  // From version 1: remarks may have several places, answers and proposed changes; files say what they are.
+  async (_database, transaction) => {
+    const records = transaction.objectStore('records');
+    const history = transaction.objectStore('history');
+    const rows = await records.getAll();
+    const upgrade = upgradeFrom1(rows);
+    for (const row of rows) await records.put({ ...row, record: upgrade(row.store, row.key, row.record) });
+    for (const entry of await history.getAll()) await history.put(upgradeEntry(entry, upgrade));
+    // Papers are derived from their files and are read again.
+    await transaction.objectStore('papers').clear();
   },
 ];
+
+function upgradeEntry(entry: HistoryEntry, upgrade: RecordUpgrade): HistoryEntry {
+  const one = (change: Change, record: unknown) =>
+    record === null ? null : upgrade(change.store, change.key, record);
+  return {
+    ...entry,
+    changes: entry.changes.map((change) => ({
+      ...change,
+      before: one(change, change.before),
+      after: one(change, change.after),
+    })),
+  };
+}
 
 /** Opens the workspace's database, made or brought up to date as needed. */
 export function openWorkspaceDatabase(name: string, onOutdated: () => void): Promise<WorkspaceDatabase> {
   return openDB<WorkspaceSchema>(name, DATABASE_VERSION, {
-    upgrade(database, from) {
-      for (const upgrade of upgrades.slice(from)) upgrade(database);
+    upgrade(database, from, _to, transaction) {
+      const bringUp = async () => {
+        for (const upgrade of upgrades.slice(from)) await upgrade(database, transaction);
+      };
+      // Opening waits for the transaction; what fails half-way leaves the storage as it was.
+      bringUp().catch(() => transaction.abort());
     },
     blocking(_current, _blocked, event) {
       // A newer Juncture in another tab wants to bring the storage up to date.

@@ -1,31 +1,43 @@
 import { useEffect, useState } from 'react';
 import type { FileHash } from '#core/model/ids.ts';
-import { PDF_READER_VERSION } from '#formats/pdf/marked-pdf.ts';
-import { remarksOfMarkedPdf } from '#formats/pdf/remarks.ts';
+import type { Remark } from '#core/model/remark.ts';
+import { READER_VERSION, type Anchor, type Mark } from '#formats/marked-paper.ts';
+import { remarksOfMarks } from '#formats/remarks.ts';
 import { readerInWorker } from '../workers/reader-client.ts';
 import type { ReadPaper } from './records.ts';
+import { readPaperOf } from './take-in.ts';
 import { fileBytes, readPaper, save, useWorkspace } from './workspace.ts';
 
 /** A paper's text and anchors: as kept, or derived again from its bytes. null where the file isn't here. */
 async function paperFor(hash: FileHash): Promise<ReadPaper | null> {
   const kept = await readPaper(hash);
-  if (kept !== null && kept.readerVersion === PDF_READER_VERSION) return kept;
+  if (kept !== null && kept.readerVersion === READER_VERSION) return kept;
   const bytes = await fileBytes(hash);
-  const { markings, assignments, rubrics } = useWorkspace.getState().records;
-  const marking = [...markings.values()].find((m) => m.files.some((file) => file.hash === hash));
-  if (bytes === null || marking === undefined) return null;
-  const pdf = await readerInWorker().readMarkedPdf(bytes);
-  if (pdf.kind === 'unreadable') return null;
-  const { anchors } = remarksOfMarkedPdf(pdf.value, {
-    assignmentId: marking.assignmentId,
-    attemptId: marking.attemptId,
-    markingId: marking.id,
-    fileHash: hash,
-    marker: marking.marker,
-    rubric: rubrics.get(assignments.get(marking.assignmentId)?.rubricId ?? '') ?? null,
-  });
-  const { pages, paper } = pdf.value;
-  const read: ReadPaper = { hash, readerVersion: PDF_READER_VERSION, pages, paper, anchors };
+  if (bytes === null) return null;
+  const result = await readerInWorker().readPaper(bytes);
+  if (result.kind === 'unreadable') return null;
+  const onIt = [...useWorkspace.getState().records.remarks.values()].filter(
+    (remark) => remark.paperHash === hash,
+  );
+  let anchors = anchorsOf(
+    result.value.marks,
+    onIt.filter((remark) => remark.fileHash === hash),
+  );
+  for (const own of new Set(
+    onIt.flatMap(({ fileHash }) => (fileHash === null || fileHash === hash ? [] : [fileHash])),
+  )) {
+    const marksBytes = await fileBytes(own);
+    const marks = marksBytes === null ? null : await readerInWorker().readRemarksOnto(marksBytes, bytes);
+    if (marks?.kind === 'read')
+      anchors = {
+        ...anchors,
+        ...anchorsOf(
+          marks.value,
+          onIt.filter((remark) => remark.fileHash === own),
+        ),
+      };
+  }
+  const read = readPaperOf(hash, result.value, anchors);
   await save((writing) => {
     writing.putPaper(read);
     return Promise.resolve();
@@ -33,10 +45,28 @@ async function paperFor(hash: FileHash): Promise<ReadPaper | null> {
   return read;
 }
 
-/** The paper of a marked file; null while it is being read, and where there is none. */
+/** Anchors of marks that were read again, for the remarks that they are. */
+function anchorsOf(marks: readonly Mark[], remarks: readonly Remark[]): Record<string, Anchor> {
+  const [first] = remarks;
+  if ((first as Remark | undefined) === undefined || first.fileHash === null) return {};
+  const { assignmentId, attemptId, markingId, fileHash, paperHash } = first;
+  const context = {
+    assignmentId,
+    attemptId,
+    markingId,
+    fileHash,
+    paperHash: paperHash ?? fileHash,
+    marker: null,
+    rubric: null,
+  };
+  return remarksOfMarks(marks, context).anchors;
+}
+
+/** The paper of a kept file; null while it is being read, and where there is none. */
 export function usePaper(hash: FileHash | null): ReadPaper | null {
   const [paper, setPaper] = useState<ReadPaper | null>(null);
   const isHere = useWorkspace((state) => hash !== null && state.records.files.has(hash));
+  const placed = useWorkspace((state) => state.records.remarks);
   useEffect(() => {
     let over = false;
     if (hash === null || !isHere) return;
@@ -46,6 +76,6 @@ export function usePaper(hash: FileHash | null): ReadPaper | null {
     return () => {
       over = true;
     };
-  }, [hash, isHere]);
+  }, [hash, isHere, placed]);
   return paper?.hash === hash ? paper : null;
 }

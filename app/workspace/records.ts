@@ -1,17 +1,31 @@
 import type * as v from 'valibot';
-import type { Anchor, PageSize } from '#formats/pdf/marked-pdf.ts';
+import type { Anchor, PageSize, PaperKind } from '#formats/marked-paper.ts';
+import type { Layout } from '#core/paper/layout.ts';
 import { Assignment, Attempt, Course, Marking, Rubric } from '#core/model/facts.ts';
 import type { FileHash } from '#core/model/ids.ts';
 import { Remark } from '#core/model/remark.ts';
-import { Draft, Judgement, Query, Reading, StoredFile, Submission, Task, Version } from '#core/model/work.ts';
+import {
+  Draft,
+  Judgement,
+  Person,
+  Query,
+  Reading,
+  StoredFile,
+  Submission,
+  Task,
+  Version,
+} from '#core/model/work.ts';
 import type { Paper } from '#core/paper/paper.ts';
 
 /** A paper's text and anchors, derived from its file and kept so that it isn't read again. */
 export interface ReadPaper {
   readonly hash: FileHash;
   readonly readerVersion: number;
+  readonly kind: PaperKind;
   readonly pages: readonly PageSize[];
   readonly paper: Paper;
+  /** What a paper without pages is shown from; null for PDF and pictures. */
+  readonly layout: Layout | null;
   readonly anchors: Readonly<Record<string, Anchor>>;
 }
 
@@ -31,6 +45,7 @@ export interface RecordByStore {
   versions: Version;
   submissions: Submission;
   files: StoredFile;
+  people: Person;
 }
 
 export type StoreName = keyof RecordByStore;
@@ -56,6 +71,7 @@ export const recordStores: {
   versions: { schema: Version, keyOf: (r) => r.id },
   submissions: { schema: Submission, keyOf: (r) => r.id },
   files: { schema: StoredFile, keyOf: (r) => r.hash },
+  people: { schema: Person, keyOf: (r) => r.name },
 };
 
 export const storeNames = Object.keys(recordStores) as StoreName[];

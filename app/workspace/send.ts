@@ -30,6 +30,8 @@ export async function sendAttempt(
     cameAt: at,
     origin: 'written',
     assignmentId: draft.assignmentId,
+    role: 'sent',
+    aboutHash: null,
   });
   const paperFile = await stored(paper);
   const responseFile = await stored(response);

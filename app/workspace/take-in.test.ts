@@ -4,10 +4,13 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { buildDesk } from '#demo/build-desk.ts';
 import type { Attempt, Fact, Marking, Receipt } from '#core/model/facts.ts';
 import type { Submission } from '#core/model/work.ts';
+import type { FileHash } from '#core/model/ids.ts';
+import { hashOf } from '#formats/hash.ts';
+import type { MarkedPaper } from '#formats/marked-paper.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import { viewOf } from './assignment-view.ts';
 import { markRead } from './decide.ts';
-import { putAttempt, takeInDroppedPaper, takeInFacts, takeInReturnedFile } from './take-in.ts';
+import { putAttempt, takeInFiles, type FileToTake, takeInFacts, takeInReturnedFile } from './take-in.ts';
 import {
   closeWorkspace,
   fileBytes,
@@ -47,9 +50,11 @@ const returned = () =>
         cameAt: marking.at,
         origin: 'desk',
         assignmentId: marking.assignmentId,
+        role: 'marked',
+        aboutHash: null,
       },
       bytes,
-      pdf,
+      read: pdf,
     },
     marking,
     desk.rubrics[0],
@@ -166,9 +171,32 @@ describe('an attempt that arrived', () => {
   });
 });
 
+async function takeAlone(title: string, content: Uint8Array<ArrayBuffer>, read: MarkedPaper) {
+  const file = fileToTake(await hashOf(content), content, { read });
+  const [taken] = await takeInFiles([{ assignmentId: null, title, files: [file] }]);
+  return taken;
+}
+
+const fileToTake = (
+  hash: FileHash,
+  content: Uint8Array<ArrayBuffer>,
+  more: Partial<FileToTake>,
+): FileToTake => ({
+  hash,
+  name: 'paper',
+  mediaType: 'application/pdf',
+  bytes: content,
+  role: 'marked',
+  read: null,
+  marks: [],
+  aboutHash: null,
+  transcript: null,
+  ...more,
+});
+
 describe('a paper that was dropped in', () => {
   it('becomes an assignment of its own, and goes again with undo', async () => {
-    const assignmentId = await takeInDroppedPaper('My_report.pdf', bytes, pdf);
+    const assignmentId = await takeAlone('My report', bytes, pdf);
     const view = viewOf(records(), assignmentId, NOW);
     expect(view?.assignment).toMatchObject({ title: 'My report', courseId: null, possible: null });
     expect(view).toMatchObject({ score: null, reachable: null, losses: [] });
@@ -180,7 +208,7 @@ describe('a paper that was dropped in', () => {
 
   it('may be one that nobody marked', async () => {
     const plain = new Uint8Array(readFileSync('formats/pdf/samples/unmarked.pdf'));
-    const assignmentId = await takeInDroppedPaper('plain.pdf', plain, await readMarkedPdf(plain, null));
+    const assignmentId = await takeAlone('plain', plain, await readMarkedPdf(plain, null));
     const view = viewOf(records(), assignmentId, NOW);
     expect(view?.tally.received).toBe(0);
     expect(view?.latestMarking?.marker.name).toBe('The marker');

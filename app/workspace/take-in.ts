@@ -1,11 +1,11 @@
-import type { Assignment, Attempt, Author, Fact, Marking, Rubric } from '#core/model/facts.ts';
+import type { Assignment, Attempt, Author, Fact, FileFact, Marking, Rubric } from '#core/model/facts.ts';
 import { asId, AssignmentId, AttemptId, type FileHash, MarkingId, RemarkId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
-import type { StoredFile } from '#core/model/work.ts';
-import { hashOf } from '#formats/hash.ts';
-import { PDF_READER_VERSION, type MarkedPdf } from '#formats/pdf/marked-pdf.ts';
-import { remarksOfMarkedPdf, type MarkedPaperContext } from '#formats/pdf/remarks.ts';
+import type { FileRole, StoredFile } from '#core/model/work.ts';
+import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
+import { remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
 import { words } from '../words/en.ts';
+import type { ReadPaper } from './records.ts';
 import type { Writing } from './transact.ts';
 import { now, runCommand, save } from './workspace.ts';
 
@@ -19,7 +19,11 @@ function remarksOfMarking(marking: Marking): Remark[] {
     at: marking.at,
     kind: 'comment',
     color: null,
+    replies: [],
+    state: null,
+    change: null,
     fileHash: null,
+    paperHash: null,
   };
   const remarks: Remark[] = [];
   if (marking.overall.trim() !== '')
@@ -29,9 +33,10 @@ function remarksOfMarking(marking: Marking): Remark[] {
       channel: 'overall',
       text: marking.overall,
       criterionId: null,
-      target: { kind: 'whole' },
+      targets: [{ kind: 'whole' }],
+      order: 0,
     });
-  for (const { criterionId, comment } of marking.criteria)
+  marking.criteria.forEach(({ criterionId, comment }, order) => {
     if (comment.trim() !== '')
       remarks.push({
         ...base,
@@ -39,8 +44,10 @@ function remarksOfMarking(marking: Marking): Remark[] {
         channel: 'criterion',
         text: comment,
         criterionId,
-        target: { kind: 'criterion', criterionId },
+        targets: [{ kind: 'criterion', criterionId }],
+        order,
       });
+  });
   return remarks;
 }
 
@@ -88,38 +95,47 @@ export async function putAttempt(writing: Writing, attempt: Attempt): Promise<vo
       });
 }
 
-interface ReadFile {
-  readonly file: StoredFile;
-  readonly bytes: Uint8Array<ArrayBuffer>;
-  readonly pdf: MarkedPdf;
+export function readPaperOf(
+  hash: FileHash,
+  { kind, pages, paper, layout }: MarkedPaper,
+  anchors: Readonly<Record<string, Anchor>>,
+): ReadPaper {
+  return { hash, readerVersion: READER_VERSION, kind, pages, paper, layout, anchors };
 }
 
-async function putMarkedFile(
+async function putPaperWithRemarks(
   writing: Writing,
-  { file, bytes, pdf }: ReadFile,
-  context: MarkedPaperContext,
+  file: StoredFile,
+  bytes: Uint8Array<ArrayBuffer>,
+  read: MarkedPaper,
+  context: MarkContext,
 ): Promise<void> {
-  const { remarks, anchors } = remarksOfMarkedPdf(pdf, context);
+  const { remarks, anchors } = remarksOfMarks(read.marks, context);
   writing.putBytes(file.hash, bytes);
-  writing.putPaper({
-    hash: file.hash,
-    readerVersion: PDF_READER_VERSION,
-    pages: pdf.pages,
-    paper: pdf.paper,
-    anchors,
-  });
+  writing.putPaper(readPaperOf(file.hash, read, anchors));
   await writing.put('files', file);
   for (const remark of remarks) await writing.put('remarks', remark);
 }
 
+interface ReadFile {
+  readonly file: StoredFile;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  readonly read: MarkedPaper;
+}
+
 /** Takes in a marked file that came with a marking. */
-export function takeInReturnedFile(read: ReadFile, marking: Marking, rubric: Rubric | null): Promise<void> {
+export function takeInReturnedFile(
+  { file, bytes, read }: ReadFile,
+  marking: Marking,
+  rubric: Rubric | null,
+): Promise<void> {
   return save((writing) =>
-    putMarkedFile(writing, read, {
+    putPaperWithRemarks(writing, file, bytes, read, {
       assignmentId: marking.assignmentId,
       attemptId: marking.attemptId,
       markingId: marking.id,
-      fileHash: read.file.hash,
+      fileHash: file.hash,
+      paperHash: file.hash,
       marker: marking.marker,
       rubric,
     }),
@@ -127,28 +143,97 @@ export function takeInReturnedFile(read: ReadFile, marking: Marking, rubric: Rub
 }
 
 /** The name most of the marks carry; a file that names nobody has an unnamed marker. */
-function markerOf(pdf: MarkedPdf): Author {
-  const named = pdf.marks.map((mark) => mark.author).filter((author) => author !== '');
+function markerOf(marks: readonly Mark[]): Author {
+  const named = marks.map((mark) => mark.author).filter((author) => author !== '');
   const count = (name: string) => named.filter((other) => other === name).length;
   const name = named.reduce((most, next) => (count(next) > count(most) ? next : most), named.at(0) ?? '');
   return { name: name === '' ? words.takeIn.unnamedMarker : name, role: 'instructor' };
 }
 
-/** A marked paper that belongs to nothing becomes an assignment of its own; returns its id. */
-export async function takeInDroppedPaper(
-  name: string,
-  bytes: Uint8Array<ArrayBuffer>,
-  pdf: MarkedPdf,
-): Promise<AssignmentId> {
-  const hash: FileHash = await hashOf(bytes);
-  const title = name.replace(/\.pdf$/i, '').replaceAll('_', ' ');
-  const assignmentId = asId(AssignmentId, `own/${hash.slice(0, 24)}`);
-  const attemptId = asId(AttemptId, `${assignmentId}/attempt-1`);
-  const markingId = asId(MarkingId, `${assignmentId}/marking-1`);
-  const at = now();
-  const marker = markerOf(pdf);
-  const assignment: Assignment = {
-    id: assignmentId,
+/** A file that was read and is to be taken in, and what it is of its assignment. */
+export interface FileToTake {
+  readonly hash: FileHash;
+  readonly name: string;
+  readonly mediaType: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  readonly role: FileRole;
+  /** For papers; null for remarks, transcripts and recordings. */
+  readonly read: MarkedPaper | null;
+  /** For remarks in a file of their own, put onto what they are about; for a recording, the one remark that it is. */
+  readonly marks: readonly Mark[];
+  readonly aboutHash: FileHash | null;
+  /** What is said in a recording that is here already. */
+  readonly transcript: string | null;
+}
+
+/** Files for one assignment: one that is there, or a new one with this title. */
+export interface Placement {
+  readonly assignmentId: AssignmentId | null;
+  readonly title: string;
+  readonly files: readonly FileToTake[];
+}
+
+/**
+ * Takes in files that the student placed: everything or nothing, and undone as one. Returns the assignments they are in,
+ * in order.
+ */
+export async function takeInFiles(placements: readonly Placement[]): Promise<AssignmentId[]> {
+  const placed = placements.map((placement) => ({
+    ...placement,
+    id: placement.assignmentId ?? asId(AssignmentId, `own/${placement.files[0].hash.slice(0, 24)}`),
+  }));
+  const [first] = placed;
+  await runCommand(first.id, words.undo.takenIn(first.title), async (writing) => {
+    for (const placement of placed) await placeFiles(writing, placement.id, placement);
+  });
+  return placed.map(({ id }) => id);
+}
+
+async function placeFiles(
+  writing: Writing,
+  assignmentId: AssignmentId,
+  { assignmentId: known, title, files }: Placement,
+): Promise<void> {
+  if (known === null) await writing.put('assignments', ownAssignment(assignmentId, title));
+  const marks = files.flatMap((file) => [...(file.read?.marks ?? []), ...file.marks]);
+  const marking = await markingFor(writing, assignmentId, files, marks);
+  const { rubricId } = (await writing.get('assignments', assignmentId)) ?? ownAssignment(assignmentId, title);
+  const rubric = rubricId === null ? null : await writing.get('rubrics', rubricId);
+  for (const file of files) {
+    const stored: StoredFile = {
+      hash: file.hash,
+      name: file.name,
+      mediaType: file.mediaType,
+      size: file.bytes.length,
+      cameAt: now(),
+      origin: 'dropped',
+      assignmentId,
+      role: file.role,
+      aboutHash: file.aboutHash,
+    };
+    const context: MarkContext = {
+      assignmentId,
+      attemptId: marking.attemptId,
+      markingId: marking.id,
+      fileHash: file.hash,
+      paperHash: file.aboutHash ?? file.hash,
+      marker: marking.marker,
+      rubric,
+    };
+    if (file.read !== null) {
+      await putPaperWithRemarks(writing, stored, file.bytes, file.read, context);
+      continue;
+    }
+    writing.putBytes(file.hash, file.bytes);
+    await writing.put('files', stored);
+    for (const remark of remarksOfMarks(file.marks, context).remarks) await writing.put('remarks', remark);
+    if (file.transcript !== null) await addTranscript(writing, file.aboutHash, file.transcript);
+  }
+}
+
+function ownAssignment(id: AssignmentId, title: string): Assignment {
+  return {
+    id,
     courseId: null,
     title,
     possible: null,
@@ -162,44 +247,54 @@ export async function takeInDroppedPaper(
     requirements: { wordsMin: null, wordsMax: null, fileTypes: [] },
     brief: '',
   };
-  const fact = { role: 'marked' as const, name, mediaType: 'application/pdf', size: bytes.length, hash };
-  const file: StoredFile = {
-    hash,
-    name,
-    mediaType: fact.mediaType,
-    size: bytes.length,
-    cameAt: at,
-    origin: 'dropped',
+}
+
+/** The latest marking of an assignment; one of the student's own where the school gave none. */
+async function markingFor(
+  writing: Writing,
+  assignmentId: AssignmentId,
+  files: readonly FileToTake[],
+  marks: readonly Mark[],
+): Promise<Marking> {
+  const own = <T extends { assignmentId: string }>(list: readonly T[]) =>
+    list.filter((one) => one.assignmentId === assignmentId);
+  const markings = own(await writing.all('markings'));
+  const latest = markings.toSorted((x, y) => (x.at < y.at ? -1 : 1)).at(-1);
+  if (latest !== undefined) return latest;
+  const attempts = own(await writing.all('attempts'));
+  const at = now();
+  const attempt = attempts.toSorted((x, y) => x.number - y.number).at(-1) ?? {
+    id: asId(AttemptId, `${assignmentId}/attempt-1`),
     assignmentId,
+    number: 1,
+    at,
+    files: [],
+    note: '',
+    receipt: null,
   };
-  await runCommand(assignmentId, words.undo.takenIn(title), async (writing) => {
-    await writing.put('assignments', assignment);
-    await writing.put('attempts', {
-      id: attemptId,
-      assignmentId,
-      number: 1,
-      at,
-      files: [],
-      note: '',
-      receipt: null,
-    });
-    await writing.put('markings', {
-      id: markingId,
-      attemptId,
-      assignmentId,
-      at,
-      marker,
-      score: null,
-      overall: '',
-      criteria: [],
-      files: [fact],
-      announced: { passage: pdf.marks.length },
-    });
-    await putMarkedFile(
-      writing,
-      { file, bytes, pdf },
-      { assignmentId, attemptId, markingId, fileHash: hash, marker, rubric: null },
-    );
-  });
-  return assignmentId;
+  if (attempts.length === 0) await writing.put('attempts', attempt);
+  const facts = files.flatMap(({ role, name, mediaType, bytes, hash }): FileFact[] =>
+    role === 'marked' ? [{ role, name, mediaType, size: bytes.length, hash }] : [],
+  );
+  const marking: Marking = {
+    id: asId(MarkingId, `${assignmentId}/marking-1`),
+    attemptId: attempt.id,
+    assignmentId,
+    at,
+    marker: markerOf(marks),
+    score: null,
+    overall: '',
+    criteria: [],
+    files: facts,
+    announced: { passage: 0 },
+  };
+  await writing.put('markings', marking);
+  return marking;
+}
+
+/** The words of a recording that came without them. */
+async function addTranscript(writing: Writing, recording: FileHash | null, text: string): Promise<void> {
+  for (const remark of await writing.all('remarks'))
+    if (remark.paperHash === recording && remark.kind === 'recording' && remark.text === '')
+      await writing.put('remarks', { ...remark, text });
 }

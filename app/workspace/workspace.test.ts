@@ -42,8 +42,13 @@ const remark: Remark = {
   color: null,
   text: 'Too strong. Say what the wells show.',
   criterionId: null,
-  target: { kind: 'whole' },
+  targets: [{ kind: 'whole' }],
   fileHash: null,
+  paperHash: null,
+  replies: [],
+  state: null,
+  change: null,
+  order: 0,
 };
 const theTask = () => [...records().tasks.values()][0];
 
@@ -160,6 +165,8 @@ describe('drafts', () => {
       cameAt: draft().savedAt,
       origin: 'dropped' as const,
       assignmentId: id('a'),
+      role: 'version' as const,
+      aboutHash: null,
     };
     await bringInVersion(
       draft(),

@@ -46,6 +46,9 @@ let channel: BroadcastChannel | null = null;
 const CLOCK = 'juncture/clock';
 let clockOffsetMs = typeof localStorage === 'undefined' ? 0 : Number(localStorage.getItem(CLOCK) ?? 0);
 let pending = 0;
+/** Fields whose last words could not be kept, and whether the last thing that was to be saved wasn't. */
+let notKept = 0;
+let lastFailed = false;
 /** For fields that had a journal entry: up to which number entries are in what is saved (see journal.ts). */
 let settled: ReadonlyMap<string, number> = new Map();
 
@@ -117,32 +120,47 @@ async function reloadRecords(): Promise<void> {
   useWorkspace.setState({ records: loaded });
 }
 
-/** Says that something is typed and not kept yet, until the returned function is called. */
-export function holdSaving(): () => void {
-  let held = true;
-  pending++;
-  useWorkspace.setState({ saving: 'saving' });
-  return () => {
-    if (held) release('saved');
-    held = false;
-  };
+function showSaving(): void {
+  const saving = notKept > 0 || lastFailed ? 'failed' : pending > 0 ? 'saving' : 'saved';
+  useWorkspace.setState({ saving });
 }
 
-function release(state: 'saved' | 'failed'): void {
-  pending--;
-  if (state === 'failed' || pending === 0) useWorkspace.setState({ saving: state });
+/** Something that was typed and is not kept yet. */
+export interface Unkept {
+  /** It could not be kept, and still waits. */
+  failed(): void;
+  kept(): void;
+}
+
+/** Says that something is typed and not kept yet, until it is. */
+export function holdSaving(): Unkept {
+  let state: 'held' | 'failed' | 'kept' = 'held';
+  pending++;
+  showSaving();
+  const become = (next: 'failed' | 'kept') => {
+    if (state === 'kept') return;
+    if (state === 'held') pending--;
+    if (state === 'failed') notKept--;
+    if (next === 'failed') notKept++;
+    state = next;
+    showSaving();
+  };
+  return { failed: () => become('failed'), kept: () => become('kept') };
 }
 
 async function whileSaving<T>(work: () => Promise<T>): Promise<T> {
   pending++;
-  useWorkspace.setState({ saving: 'saving' });
+  showSaving();
   try {
     const result = await work();
-    release('saved');
+    lastFailed = false;
     return result;
   } catch (error) {
-    release('failed');
+    lastFailed = true;
     throw error;
+  } finally {
+    pending--;
+    showSaving();
   }
 }
 

@@ -36,27 +36,60 @@ export function squeeze(text: string): Squeezed {
   return { text: kept.join(''), at };
 }
 
+interface Candidate {
+  readonly span: Span;
+  /** Characters of context that agree. */
+  readonly score: number;
+}
+
+/** Every place at which a quotation's words stand, white space set aside. */
+function candidatesFor(text: Squeezed, quote: TextQuote): Candidate[] {
+  const exact = squeeze(quote.exact.normalize('NFKC')).text;
+  if (exact === '') return [];
+  const prefix = squeeze(quote.prefix.normalize('NFKC')).text;
+  const suffix = squeeze(quote.suffix.normalize('NFKC')).text;
+  const found: Candidate[] = [];
+  for (let i = text.text.indexOf(exact); i >= 0; i = text.text.indexOf(exact, i + 1)) {
+    const last = i + exact.length;
+    found.push({
+      span: { from: text.at[i], to: text.at[last - 1] + 1 },
+      score:
+        commonEnd(text.text.slice(Math.max(0, i - prefix.length), i), prefix) +
+        commonStart(text.text.slice(last, last + suffix.length), suffix),
+    });
+  }
+  return found;
+}
+
 /**
  * Where a quotation stands in a text, white space set aside; null where it doesn't. Of several places the one whose
  * context agrees best is taken, and among equals the one nearest to the offset `near`.
  */
 export function locateQuote(text: Squeezed, quote: TextQuote, near: number): Span | null {
-  const exact = squeeze(quote.exact.normalize('NFKC')).text;
-  if (exact === '') return null;
-  const prefix = squeeze(quote.prefix).text;
-  const suffix = squeeze(quote.suffix).text;
-  let best: { span: Span; score: number; distance: number } | null = null;
-  for (let i = text.text.indexOf(exact); i >= 0; i = text.text.indexOf(exact, i + 1)) {
-    const last = i + exact.length;
-    const span = { from: text.at[i], to: text.at[last - 1] + 1 };
-    const score =
-      commonEnd(text.text.slice(Math.max(0, i - prefix.length), i), prefix) +
-      commonStart(text.text.slice(last, last + suffix.length), suffix);
-    const distance = Math.abs(span.from - near);
-    if (best === null || score > best.score || (score === best.score && distance < best.distance))
-      best = { span, score, distance };
-  }
+  let best: Candidate | null = null;
+  const distance = ({ span }: Candidate) => Math.abs(span.from - near);
+  for (const candidate of candidatesFor(text, quote))
+    if (
+      best === null ||
+      candidate.score > best.score ||
+      (candidate.score === best.score && distance(candidate) < distance(best))
+    )
+      best = candidate;
   return best?.span ?? null;
+}
+
+/**
+ * The same, but null too where two places are alike in words and context and nothing tells which is meant.
+ * @param near an offset that tells; null where there is none
+ */
+export function locateQuoteSurely(text: Squeezed, quote: TextQuote, near: number | null): Span | null {
+  const candidates = candidatesFor(text, quote);
+  const most = Math.max(...candidates.map(({ score }) => score));
+  const best = candidates.filter(({ score }) => score === most);
+  if (best.length === 1) return best[0].span;
+  // An offset that lies outside of the text was counted in another one.
+  const last = text.at.at(-1) ?? 0;
+  return near === null || near > last ? null : locateQuote(text, quote, near);
 }
 
 function commonStart(x: string, y: string): number {

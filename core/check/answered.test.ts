@@ -24,8 +24,13 @@ const remark = (key: string, more: Partial<Remark> = {}): Remark => ({
   color: null,
   text: 'Say why. And when.',
   criterionId: null,
-  target: { kind: 'whole' },
+  targets: [{ kind: 'whole' }],
   fileHash: null,
+  paperHash: null,
+  replies: [],
+  state: null,
+  change: null,
+  order: 0,
   ...more,
 });
 const judgement = (decision: Decision | null, carry = false): Judgement => ({
@@ -132,13 +137,15 @@ describe('reading and the tally', () => {
       kind: 'point' as const,
       page,
       rect: [0, top - 10, 10, top],
+      shape: [],
+      drawn: true,
     });
     const order = inReadingOrder([
       remark('whole'),
-      remark('criterion', { target: { kind: 'criterion', criterionId: id('c') } }),
-      remark('low', { target: at(1, 100) }),
-      remark('next', { target: at(2, 700) }),
-      remark('high', { target: at(1, 600) }),
+      remark('criterion', { targets: [{ kind: 'criterion', criterionId: id('c') }] }),
+      remark('low', { targets: [at(1, 100)] }),
+      remark('next', { targets: [at(2, 700)] }),
+      remark('high', { targets: [at(1, 600)] }),
     ]);
     expect(order.map((r) => r.id)).toEqual(['high', 'low', 'next', 'criterion', 'whole']);
   });
@@ -155,9 +162,11 @@ describe('plan', () => {
       rect: [0, 0, 1, 1],
       quote: { exact, prefix: '', suffix: '' },
     });
-    expect(changeKindOf(remark('r', { kind: 'strikeout', target: words('of course') }))).toBe('mechanical');
-    expect(changeKindOf(remark('r', { target: words('of course') }))).toBe('sentence');
-    expect(changeKindOf(remark('r', { target: words('wet '.repeat(60)) }))).toBe('paragraph');
+    expect(changeKindOf(remark('r', { kind: 'strikeout', targets: [words('of course')] }))).toBe(
+      'mechanical',
+    );
+    expect(changeKindOf(remark('r', { targets: [words('of course')] }))).toBe('sentence');
+    expect(changeKindOf(remark('r', { targets: [words('wet '.repeat(60))] }))).toBe('paragraph');
     expect(changeKindOf(remark('r'))).toBe('paragraph');
   });
 

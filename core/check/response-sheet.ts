@@ -35,7 +35,7 @@ export function responseRows(
     const changed = outcome !== null && outcome.kind !== 'untouched';
     return {
       number: index + 1,
-      page: pageOf(remark.target),
+      page: pageOf(remark),
       remark,
       about: quotedWords(remark),
       judgement: judgements.get(remark.id),

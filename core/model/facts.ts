@@ -16,7 +16,7 @@ import {
 const shortText = v.pipe(v.string(), v.maxLength(500));
 const longText = v.pipe(v.string(), v.maxLength(100_000));
 
-const AuthorRole = v.picklist([
+export const authorRoles = [
   'instructor',
   'assistant',
   'second marker',
@@ -24,7 +24,9 @@ const AuthorRole = v.picklist([
   'tutor',
   'self',
   'machine',
-]);
+] as const;
+export const AuthorRole = v.picklist(authorRoles);
+export type AuthorRole = v.InferOutput<typeof AuthorRole>;
 
 export const Author = v.object({ name: shortText, role: AuthorRole });
 export type Author = v.InferOutput<typeof Author>;

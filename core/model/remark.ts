@@ -28,20 +28,66 @@ const Rect = v.pipe(v.array(v.number()), v.length(4));
 export const TextQuote = v.object({ exact: v.string(), prefix: v.string(), suffix: v.string() });
 export type TextQuote = v.InferOutput<typeof TextQuote>;
 
+const shape = v.array(v.array(v.number()));
+
 /** What a remark is about, as the source says it; offsets into the text are derived from it. */
 export const Target = v.variant('kind', [
+  /** Words of a paper, or with an empty quotation a gap between two. `page` is null where a paper has no pages. */
   v.object({
     kind: v.literal('words'),
-    page: v.number(),
+    page: v.nullable(v.number()),
     quads: v.array(Quad),
-    rect: Rect,
+    rect: v.nullable(Rect),
     quote: TextQuote,
   }),
-  v.object({ kind: v.literal('point'), page: v.number(), rect: Rect }),
+  /** A place on a page: a note, ink, a shape around nothing. `shape` holds strokes or corners as x y x y ... */
+  v.object({
+    kind: v.literal('point'),
+    page: v.number(),
+    rect: Rect,
+    shape,
+    /** Whether the page itself shows something there; where not, the interface draws a sign. */
+    drawn: v.boolean(),
+  }),
+  /** A part of a picture, in pixels of the picture as it is shown upright. `outline`: an SVG path, if it is no box. */
+  v.object({
+    kind: v.literal('region'),
+    x: v.number(),
+    y: v.number(),
+    width: v.number(),
+    height: v.number(),
+    outline: v.nullable(v.string()),
+  }),
+  /** A stretch of a recording, in seconds. */
+  v.object({ kind: v.literal('time'), fromS: v.number(), toS: v.nullable(v.number()) }),
   v.object({ kind: v.literal('criterion'), criterionId: CriterionId }),
   v.object({ kind: v.literal('whole') }),
+  /** It names a place that was not found; what it says about it, in the source's words. */
+  v.object({ kind: v.literal('unplaced'), said: v.string() }),
 ]);
 export type Target = v.InferOutput<typeof Target>;
+
+/** An answer to a remark, within its file. */
+export interface Reply {
+  readonly author: Author;
+  readonly at: Instant | null;
+  readonly text: string;
+  readonly replies: readonly Reply[];
+}
+export const Reply: v.GenericSchema<unknown, Reply> = v.object({
+  author: Author,
+  at: v.nullable(Instant),
+  text: v.string(),
+  replies: v.array(v.lazy(() => Reply)),
+});
+
+/** A change that the remark proposes: the words there were and those to come, "" where there are none. */
+export const Change = v.object({
+  kind: v.picklist(['insertion', 'deletion', 'move', 'format']),
+  before: v.string(),
+  after: v.string(),
+});
+export type Change = v.InferOutput<typeof Change>;
 
 export const Remark = v.object({
   id: RemarkId,
@@ -57,43 +103,69 @@ export const Remark = v.object({
   text: v.string(),
   /** Given by the source; null where it gives none. */
   criterionId: v.nullable(CriterionId),
-  target: Target,
+  /** At least one; the first is where the remark is shown. */
+  targets: v.pipe(v.array(Target), v.minLength(1)),
+  replies: v.array(Reply),
+  /** The last state that the source gives it, in the source's own word. */
+  state: v.nullable(v.string()),
+  change: v.nullable(Change),
+  /** Its place among the remarks of its source, as the source lists them. */
+  order: v.number(),
   /** The file it was read from; null for what the desk said itself. */
   fileHash: v.nullable(FileHash),
+  /** The paper, picture or recording that it is shown on; the same file where that holds its own remarks. */
+  paperHash: v.nullable(FileHash),
 });
 export type Remark = v.InferOutput<typeof Remark>;
 
+/** Where a remark is shown. */
+export function placeOf(remark: Remark): Target {
+  return remark.targets[0];
+}
+
 /** The page a remark is on, from 1; null for one that is on none. */
-export function pageOf(target: Target): number | null {
+export function pageOf(remark: Remark): number | null {
+  const target = placeOf(remark);
   return target.kind === 'words' || target.kind === 'point' ? target.page : null;
 }
 
 /** The words a remark is about; null where it hangs on none. */
 export function quotedWords(remark: Remark): string | null {
-  return remark.target.kind === 'words' && remark.target.quote.exact !== ''
-    ? remark.target.quote.exact
-    : null;
+  const quoted = remark.targets.flatMap((target) =>
+    target.kind === 'words' && target.quote.exact !== '' ? [target.quote.exact] : [],
+  );
+  return quoted.length === 0 ? null : quoted.join(' … ');
 }
 
 function placeInWork(remark: Remark): readonly [number, number, number, number] {
-  const { target } = remark;
+  const target = placeOf(remark);
   switch (target.kind) {
     case 'words':
+      return [0, target.page ?? 0, -(target.rect?.[3] ?? 0), target.rect?.[0] ?? 0];
     case 'point':
       return [0, target.page, -target.rect[3], target.rect[0]];
-    case 'criterion':
+    case 'region':
+      return [0, 0, target.y, target.x];
+    case 'time':
+      return [0, 0, target.fromS, 0];
+    case 'unplaced':
       return [1, 0, 0, 0];
-    case 'whole':
+    case 'criterion':
       return [2, 0, 0, 0];
+    case 'whole':
+      return [3, 0, 0, 0];
   }
 }
 
-/** Remarks in reading order: down the pages of the paper, then the criteria, then the words about the whole. */
+/**
+ * Remarks in reading order: down the pages of the paper, then the criteria, then the words about the whole. Those of a
+ * paper without pages keep the order in which its file has them.
+ */
 export function inReadingOrder(remarks: readonly Remark[]): Remark[] {
   const placed = remarks.map((remark) => ({ remark, place: placeInWork(remark) }));
   placed.sort((x, y) => {
     for (let i = 0; i < 4; i++) if (x.place[i] !== y.place[i]) return x.place[i] - y.place[i];
-    return x.remark.id < y.remark.id ? -1 : 1;
+    return x.remark.order - y.remark.order || (x.remark.id < y.remark.id ? -1 : 1);
   });
   return placed.map((p) => p.remark);
 }

@@ -11,7 +11,7 @@ import {
   TaskId,
   VersionId,
 } from './ids.ts';
-import { Receipt } from './facts.ts';
+import { AuthorRole, Receipt } from './facts.ts';
 
 /** What the student read, decided, wrote and sent. Only the workspace's commands change it. */
 
@@ -134,6 +134,20 @@ export const Submission = v.object({
 });
 export type Submission = v.InferOutput<typeof Submission>;
 
+/** What a kept file is of its assignment. */
+const fileRoles = [
+  'marked',
+  'sent',
+  'remarks',
+  'recording',
+  'transcript',
+  'version',
+  'brief',
+  'attachment',
+] as const;
+export const FileRole = v.picklist(fileRoles);
+export type FileRole = v.InferOutput<typeof FileRole>;
+
 /** A file that is kept: what is known of it beside its bytes. */
 export const StoredFile = v.object({
   hash: FileHash,
@@ -143,5 +157,18 @@ export const StoredFile = v.object({
   cameAt: Instant,
   origin: v.picklist(['desk', 'dropped', 'written']),
   assignmentId: v.nullable(AssignmentId),
+  role: FileRole,
+  /** For remarks and transcripts in a file of their own: the paper or recording that they are about. */
+  aboutHash: v.nullable(FileHash),
 });
 export type StoredFile = v.InferOutput<typeof StoredFile>;
+
+/** What the student knows of somebody who wrote remarks, by the name in the files. */
+export const Person = v.object({
+  name: v.string(),
+  /** The name of the same person elsewhere; null for a person of their own. */
+  sameAs: v.nullable(v.string()),
+  /** null: as the file or the school says. */
+  role: v.nullable(AuthorRole),
+});
+export type Person = v.InferOutput<typeof Person>;

@@ -26,13 +26,14 @@ export function changeKindOf(remark: Remark): ChangeKind {
   const exact = quotedWords(remark);
   if (exact === null) return 'paragraph';
   const words = countWords(exact);
+  if (remark.change !== null) return 'mechanical';
   if (remark.kind === 'strikeout' && words <= MECHANICAL_WORDS * 2) return 'mechanical';
   return words <= SENTENCE_WORDS ? 'sentence' : 'paragraph';
 }
 
 /** A task's first title: the first sentence of the remark, cut at a word where it is long. */
 export function taskTitleOf(remark: Remark): string {
-  const text = remark.text.trim();
+  const text = (remark.text || (remark.change?.after ?? '') || (remark.change?.before ?? '')).trim();
   const sentence = /^.+?[.!?](?=\s|$)/s.exec(text)?.[0] ?? text;
   const title = sentence.replace(/[.\s]+$/, '');
   if (title.length <= TITLE_CHARACTERS) return title;

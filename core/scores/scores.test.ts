@@ -109,8 +109,13 @@ describe('points behind remarks', () => {
     color: null,
     text: 'Say why.',
     criterionId: id('c'),
-    target: { kind: 'whole' },
+    targets: [{ kind: 'whole' }],
     fileHash: null,
+    paperHash: null,
+    replies: [],
+    state: null,
+    change: null,
+    order: 0,
   });
   const judged = (
     key: string,

@@ -1,7 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { squeeze } from '#core/anchors/locate.ts';
 import { blocksOfLines } from './blocks.ts';
-import { locateMarkedWords } from './marked-words.ts';
 import type { Line } from './page-text.ts';
 
 /** Lines of a page, one below the other; `gap` is the distance to the line before. */
@@ -9,7 +7,7 @@ function page(number: number, ...rows: { text: string; size?: number; gap?: numb
   let y = 760;
   return rows.map(({ text, size = 11, gap = 15 }) => {
     y -= gap;
-    return { page: number, text, x: 80, right: 80 + text.length * size * 0.5, y, size };
+    return { page: number, angle: 0, text, x: 80, right: 80 + text.length * size * 0.5, y, size };
   });
 }
 const shape = (lines: Line[]) =>
@@ -89,33 +87,5 @@ describe('lines become blocks', () => {
 
   it('makes nothing of nothing', () => {
     expect(blocksOfLines([])).toMatchObject({ paper: { blocks: [], text: '' }, lines: [] });
-  });
-});
-
-describe('the words under a mark', () => {
-  const text = 'The volunteers said that the bog feels wetter.\nThe bog feels fine to the volunteers today.';
-  const found = (overlaid: string, near = 0) => {
-    const span = locateMarkedWords(text, squeeze(text), overlaid, near);
-    return span === null ? null : text.slice(span.from, span.to);
-  };
-
-  it('are found as they are, across a line’s end', () => {
-    expect(found('feels wetter.The bog')).toBe('feels wetter.\nThe bog');
-  });
-
-  it('are found though a letter on the mark’s edge is missing', () => {
-    expect(found('volunteers said thathe bog feels')).toBe('volunteers said that the bog feels');
-    expect(found('olunteers said')).toBe('volunteers said');
-    expect(found('he bog feels wetter')).toBe('the bog feels wetter');
-  });
-
-  it('are the nearest of several', () => {
-    expect(locateMarkedWords(text, squeeze(text), 'bog feels', 60)?.from).toBe(text.lastIndexOf('bog feels'));
-    expect(locateMarkedWords(text, squeeze(text), 'bog feels', 0)?.from).toBe(text.indexOf('bog feels'));
-  });
-
-  it('are none where the page doesn’t have them', () => {
-    expect(found('sphagnum lawns everywhere')).toBeNull();
-    expect(found('')).toBeNull();
   });
 });

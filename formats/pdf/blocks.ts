@@ -59,8 +59,9 @@ function mostUsedSize(lines: readonly Line[]): number {
 function usualDistance(lines: readonly Line[]): number {
   const count = new Map<number, number>();
   lines.forEach((line, index) => {
-    if (index === 0 || lines[index - 1].page !== line.page) return;
-    const distance = rounded(lines[index - 1].y - line.y);
+    const before = lines.at(index - 1);
+    if (index === 0 || before?.page !== line.page || before.angle !== line.angle) return;
+    const distance = rounded(before.y - line.y);
     if (distance > 0) count.set(distance, (count.get(distance) ?? 0) + 1);
   });
   return [...count].reduce((most, entry) => (entry[1] > most[1] ? entry : most), [Infinity, 0])[0];
@@ -68,6 +69,7 @@ function usualDistance(lines: readonly Line[]): number {
 
 function continues(before: Line, line: Line, usualGap: number): boolean {
   if (Math.abs(before.size - line.size) > 0.6 || LIST_MARK.test(line.text)) return false;
+  if (before.angle !== line.angle) return false;
   if (before.page !== line.page) return !SENTENCE_END.test(before.text.trim());
   const gap = before.y - line.y;
   // A column that begins anew stands higher than the line before it.

@@ -1,49 +1,171 @@
 import { locateQuote, type Span, type Squeezed } from '#core/anchors/locate.ts';
-import { normaliseText } from '#core/text/normalise.ts';
+import type { TextQuote } from '#core/model/remark.ts';
+import { middleOf, type Glyph } from './glyphs.ts';
 
-/** So many characters at either end have to agree. */
-const END_CHARACTERS = 6;
-/** A letter that begins just on a mark's edge may be left out, once a line; no passage has more lines than this. */
-const MOST_LEFT_OUT = 12;
-const LETTER = /[\p{L}\p{N}]/u;
+/** So many characters around a mark tell its place among equal words. */
+const CONTEXT = 32;
+/** Further apart than this share of their size, two characters of a line have a space between them. */
+const SPACE_GAP = 0.18;
+/** A word belongs to a shape when so much of it lies within. */
+const WITHIN_SHAPE = 0.5;
+
+/** An area of a page: whether a point of it, in PDF points, is inside. */
+export type Area = (x: number, y: number) => boolean;
+
+/** The inside of a polygon given by its corners (x y x y ...), by the even-odd rule. */
+export function polygonArea(corners: readonly number[]): Area {
+  return (x, y) => {
+    let inside = false;
+    for (let i = 0, j = corners.length - 2; i + 1 < corners.length; j = i, i += 2) {
+      const [xi, yi, xj, yj] = [corners[i], corners[i + 1], corners[j], corners[j + 1]];
+      if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
+    }
+    return inside;
+  };
+}
+
+/** The inside of a quad, in whichever order its corners are given. */
+export function quadArea(quad: readonly number[]): Area {
+  const corners = [0, 2, 4, 6].map((i) => ({ x: quad[i], y: quad[i + 1] }));
+  const center = {
+    x: corners.reduce((sum, c) => sum + c.x, 0) / 4,
+    y: corners.reduce((sum, c) => sum + c.y, 0) / 4,
+  };
+  const around = corners.toSorted(
+    (p, q) => Math.atan2(p.y - center.y, p.x - center.x) - Math.atan2(q.y - center.y, q.x - center.x),
+  );
+  return polygonArea(around.flatMap(({ x, y }) => [x, y]));
+}
+
+export function rectArea([left, bottom, right, top]: readonly number[]): Area {
+  return (x, y) => x >= left && x <= right && y >= bottom && y <= top;
+}
+
+export function ellipseArea([left, bottom, right, top]: readonly number[]): Area {
+  const [cx, cy, rx, ry] = [(left + right) / 2, (bottom + top) / 2, (right - left) / 2, (top - bottom) / 2];
+  return (x, y) => rx > 0 && ry > 0 && ((x - cx) / rx) ** 2 + ((y - cy) / ry) ** 2 <= 1;
+}
+
+/** Which characters of a page lie in one of some areas, in the order in which they are drawn. */
+export function glyphsIn(glyphs: readonly Glyph[], areas: readonly Area[]): number[] {
+  return glyphs.flatMap((glyph, index) => {
+    const { x, y } = middleOf(glyph);
+    return glyph.text.trim() !== '' && areas.some((area) => area(x, y)) ? [index] : [];
+  });
+}
 
 /**
- * The words under a text markup, as a place in the paper's text. `overlaid` is what pdf.js found under the quads: it may
- * lack a letter at the beginning or end of a line, when the letter begins just on the mark's edge.
- * @param near the offset of the line that the mark begins on
+ * The same for a mark over words. Many programs cut their marks short by a part of a letter: one letter at a word's end or
+ * beginning that lies partly inside belongs to the mark, when it is all that the word lacks.
  */
-export function locateMarkedWords(
-  text: string,
+export function markedGlyphs(glyphs: readonly Glyph[], areas: readonly Area[]): number[] {
+  const marked = new Set(glyphsIn(glyphs, areas));
+  const isLetter = (index: number) => {
+    const glyph = glyphs.at(index);
+    return index >= 0 && glyph !== undefined && /[\p{L}\p{N}]/u.test(glyph.text);
+  };
+  const joined = (index: number) =>
+    isLetter(index) && isLetter(index - 1) && !partsWords(glyphs[index - 1], glyphs[index], index);
+  const partly = (index: number, at: number) => {
+    const { dx, dy } = glyphs[index];
+    const { x, y } = middleOf(glyphs[index]);
+    return areas.some((area) => area(x + dx * (at - 0.5), y + dy * (at - 0.5)));
+  };
+  for (const index of [...marked]) {
+    const after = index + 1;
+    if (!marked.has(after) && joined(after) && !joined(after + 1) && partly(after, 0.1)) marked.add(after);
+    const before = index - 1;
+    if (!marked.has(before) && joined(index) && !joined(before) && partly(before, 0.9)) marked.add(before);
+  }
+  return [...marked].sort((x, y) => x - y);
+}
+
+/** The characters of the words that a shape encloses: all of each, where most of it lies within. */
+export function wordsIn(glyphs: readonly Glyph[], area: Area): number[] {
+  const inside = new Set(glyphsIn(glyphs, [area]));
+  const found: number[] = [];
+  let word: number[] = [];
+  const end = () => {
+    const within = word.filter((index) => inside.has(index)).length;
+    if (word.length > 0 && within > WITHIN_SHAPE * word.length) found.push(...word);
+    word = [];
+  };
+  glyphs.forEach((glyph, index) => {
+    if (glyph.text.trim() === '' || partsWords(glyphs.at(index - 1), glyph, index)) end();
+    if (glyph.text.trim() !== '') word.push(index);
+  });
+  end();
+  return found;
+}
+
+function partsWords(before: Glyph | undefined, glyph: Glyph, index: number): boolean {
+  if (before === undefined || index === 0) return true;
+  const gap = Math.hypot(glyph.x - before.x - before.dx, glyph.y - before.y - before.dy);
+  return gap > SPACE_GAP * glyph.size;
+}
+
+/** Characters as text, with the spaces that the page shows between them. */
+export function textOfGlyphs(glyphs: readonly Glyph[], indices: readonly number[]): string {
+  return indices.reduce((text, index, at) => {
+    const before = indices.at(at - 1);
+    const space =
+      at > 0 &&
+      before !== undefined &&
+      (before !== index - 1 || partsWords(glyphs[before], glyphs[index], index));
+    return text + (space ? ' ' : '') + glyphs[index].text;
+  }, '');
+}
+
+const RIGHT_TO_LEFT = /[\u0590-\u08FF\uFB1D-\uFDFF\uFE70-\uFEFC]/;
+
+/**
+ * Where characters of a page stand in the paper's text; null where the text does not hold them in this order.
+ * @param near the offset of the line nearest to them
+ */
+export function locateGlyphs(
   squeezed: Squeezed,
-  overlaid: string,
+  glyphs: readonly Glyph[],
+  indices: readonly number[],
   near: number,
 ): Span | null {
-  const exact = locateQuote(squeezed, { exact: overlaid, prefix: '', suffix: '' }, near);
-  const found = exact ?? locateByEnds(squeezed, overlaid, near);
-  return found === null ? null : withEdgeLetters(text, found);
-}
-
-function locateByEnds(squeezed: Squeezed, overlaid: string, near: number): Span | null {
-  const wanted = normaliseText(overlaid).replace(/\s/g, '');
-  if (wanted.length < 2 * END_CHARACTERS) return null;
-  const head = wanted.slice(0, END_CHARACTERS);
-  const tail = wanted.slice(-END_CHARACTERS);
-  let best: Span | null = null;
-  for (let i = squeezed.text.indexOf(head); i >= 0; i = squeezed.text.indexOf(head, i + 1)) {
-    const j = squeezed.text.indexOf(tail, i + wanted.length - END_CHARACTERS);
-    const last = j + END_CHARACTERS - 1;
-    if (j < 0 || last + 1 - i > wanted.length + MOST_LEFT_OUT) continue;
-    const span = { from: squeezed.at[i], to: squeezed.at[last] + 1 };
-    if (best === null || Math.abs(span.from - near) < Math.abs(best.from - near)) best = span;
-  }
-  return best;
-}
-
-/** Takes in one letter at either end where the word would else lack just that one. */
-function withEdgeLetters(text: string, { from, to }: Span): Span {
-  const isLetter = (at: number) => at >= 0 && at < text.length && LETTER.test(text[at]);
-  return {
-    from: isLetter(from) && isLetter(from - 1) && !isLetter(from - 2) ? from - 1 : from,
-    to: isLetter(to - 1) && isLetter(to) && !isLetter(to + 1) ? to + 1 : to,
+  const [first, last] = [indices.at(0), indices.at(-1)];
+  if (first === undefined || last === undefined) return null;
+  const text = (from: number, to: number) =>
+    glyphs
+      .slice(Math.max(0, from), to)
+      .map((glyph) => glyph.text)
+      .join('');
+  const exact = indices.map((index) => glyphs[index].text).join('');
+  const quote: TextQuote = {
+    exact,
+    prefix: text(first - CONTEXT, first),
+    suffix: text(last + 1, last + 1 + CONTEXT),
   };
+  const found =
+    locateQuote(squeezed, quote, near) ??
+    locateQuote(squeezed, withoutLineEndHyphens(glyphs, indices, quote), near);
+  if (found !== null || !RIGHT_TO_LEFT.test(exact)) return found;
+  // Text that runs to the left may be drawn from its left end.
+  return locateQuote(squeezed, { exact: Array.from(exact).reverse().join(''), prefix: '', suffix: '' }, near);
+}
+
+/** A quotation whose words are joined where a line's end cut them, as the paper's text has them. */
+function withoutLineEndHyphens(
+  glyphs: readonly Glyph[],
+  indices: readonly number[],
+  quote: TextQuote,
+): TextQuote {
+  const exact = indices
+    .filter((index, at) => {
+      const next = indices.at(at + 1);
+      if (next === undefined || !/[-\u2010]/.test(glyphs[index].text)) return true;
+      const [glyph, after] = [glyphs[index], glyphs[next]];
+      const sameLine =
+        Math.abs((after.x - glyph.x) * glyph.dy - (after.y - glyph.y) * glyph.dx) <
+        0.5 * glyph.size * Math.hypot(glyph.dx, glyph.dy);
+      return sameLine;
+    })
+    .map((index) => glyphs[index].text)
+    .join('');
+  return { ...quote, exact };
 }

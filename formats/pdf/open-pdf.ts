@@ -18,7 +18,14 @@ export interface PdfAssets {
  * ever runs.
  * @throws UnreadableFile for a file that is no PDF, is damaged, locked, too large or too long
  */
-export async function openPdf(bytes: Uint8Array, assets: PdfAssets | null): Promise<PDFDocumentProxy> {
+export async function openPdf(
+  bytes: Uint8Array,
+  assets: PdfAssets | null,
+  {
+    password,
+    forReading = false,
+  }: { readonly password?: string | undefined; readonly forReading?: boolean } = {},
+): Promise<PDFDocumentProxy> {
   if (bytes.length === 0) throw new UnreadableFile('empty');
   if (bytes.length > MOST_FILE_BYTES) throw new UnreadableFile('too large');
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, HEADER_WITHIN));
@@ -29,6 +36,9 @@ export async function openPdf(bytes: Uint8Array, assets: PdfAssets | null): Prom
     useSystemFonts: false,
     enableXfa: false,
     verbosity: 0,
+    ...(password !== undefined && { password }),
+    // What is only read is never drawn, and where it is read there may be no document to hold fonts.
+    ...(forReading && { disableFontFace: true }),
     // Said outright, since pdf.js would look for a document to find out, and a worker has none.
     ...(assets === null ? {} : { ...assets, cMapPacked: true, useWorkerFetch: true }),
   });
@@ -40,7 +50,8 @@ export async function openPdf(bytes: Uint8Array, assets: PdfAssets | null): Prom
     await task.destroy();
     if (error instanceof UnreadableFile) throw error;
     const name = error instanceof Error ? error.name : '';
-    if (name === 'PasswordException') throw new UnreadableFile('locked PDF');
+    if (name === 'PasswordException')
+      throw new UnreadableFile(password === undefined ? 'locked PDF' : 'wrong password');
     throw new UnreadableFile('damaged PDF', error instanceof Error ? error.message : '');
   }
 }

@@ -1,8 +1,12 @@
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
-/** A line of text on a page, in PDF points; `y` is the baseline. */
+/**
+ * A line of text on a page, in PDF points turned so that the line runs to the right: by `angle` degrees against the
+ * page's own axes. `y` is the base line and grows upwards.
+ */
 export interface Line {
   readonly page: number;
+  readonly angle: number;
   readonly text: string;
   readonly x: number;
   readonly right: number;
@@ -14,37 +18,99 @@ export interface Line {
 const SAME_LINE = 0.45;
 /** A gap wider than this share of the size between two pieces is a space that the file left out. */
 const SPACE_GAP = 0.18;
+/** A wider gap, counted in sizes, parts two columns or the cells of a table. */
+const COLUMN_GAP = 2.2;
 /** Lines of nothing but a number within this share of the page's height from its edges are page numbers. */
 const EDGE = 0.09;
 const PAGE_NUMBER = /^[-–\s]*\d{1,4}[-–\s]*$/;
+/** So many lines have to stand beside another, parted in the same place, before they are taken for columns. */
+const LINES_BESIDE = 3;
 
-/** The lines of a page, in the order in which the file draws them; page numbers are left out. */
+/** A point of the page on the axes of lines that run at an angle. */
+export function turned(x: number, y: number, angle: number): { x: number; y: number } {
+  const radians = (angle * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
+  return { x: x * cos + y * sin, y: y * cos - x * sin };
+}
+
+/** The lines of a page in reading order; page numbers are left out. */
 export async function linesOfPage(page: PDFPageProxy): Promise<Line[]> {
   const { items } = await page.getTextContent();
   const lines: Line[] = [];
   for (const item of items) {
     if (!('str' in item) || item.str === '') continue;
-    const [, , c, d, x, y] = item.transform as number[];
+    const [a, b, c, d, e, f] = item.transform as number[];
     const size = Math.hypot(c, d);
     if (size === 0) continue;
+    const angle = Math.round((Math.atan2(b, a) * 180) / Math.PI);
+    const { x, y } = turned(e, f, angle);
     const line = lines.at(-1);
-    if (line === undefined || Math.abs(line.y - y) > SAME_LINE * size || x < line.right - 2 * size) {
-      lines.push({ page: page.pageNumber, text: item.str, x, right: x + item.width, y, size });
+    const gap = line === undefined ? 0 : x - line.right;
+    if (
+      line === undefined ||
+      line.angle !== angle ||
+      Math.abs(line.y - y) > SAME_LINE * size ||
+      gap < -2 * size ||
+      gap > COLUMN_GAP * size
+    ) {
+      lines.push({ page: page.pageNumber, angle, text: item.str, x, right: x + item.width, y, size });
       continue;
     }
-    const gap = x - line.right > SPACE_GAP * size && !line.text.endsWith(' ') && !item.str.startsWith(' ');
+    const space = gap > SPACE_GAP * size && !line.text.endsWith(' ') && !item.str.startsWith(' ');
     lines[lines.length - 1] = {
       ...line,
-      text: line.text + (gap ? ' ' : '') + item.str,
+      text: line.text + (space ? ' ' : '') + item.str,
       right: Math.max(line.right, x + item.width),
       size: Math.max(line.size, size),
     };
   }
-  const [, bottom, , top] = page.view;
-  const edge = (top - bottom) * EDGE;
-  return lines.filter(
-    (line) =>
-      line.text.trim() !== '' &&
-      !(PAGE_NUMBER.test(line.text) && (line.y < bottom + edge || line.y > top - edge)),
+  const [left, bottom, right, top] = page.view;
+  const atEdge = (line: Line) => {
+    const heights = [turned(left, bottom, line.angle).y, turned(right, top, line.angle).y];
+    const edge = Math.abs(heights[0] - heights[1]) * EDGE;
+    return line.y < Math.min(...heights) + edge || line.y > Math.max(...heights) - edge;
+  };
+  return inColumns(
+    lines.filter((line) => line.text.trim() !== '' && !(PAGE_NUMBER.test(line.text) && atEdge(line))),
   );
+}
+
+/**
+ * Lines of a page that was drawn straight across its columns, put in the order in which columns are read. Pages that
+ * were drawn column by column, and those of one column, stay as they are.
+ */
+function inColumns(lines: Line[]): Line[] {
+  const gutters = lines.flatMap((line, index) => {
+    const next = lines.at(index + 1);
+    const beside =
+      next !== undefined &&
+      next.angle === line.angle &&
+      Math.abs(next.y - line.y) < SAME_LINE * line.size &&
+      next.x - line.right > COLUMN_GAP * line.size;
+    return beside ? [{ from: line.right, to: next.x }] : [];
+  });
+  if (gutters.length < LINES_BESIDE) return lines;
+  const from = Math.max(...gutters.map((gutter) => gutter.from));
+  const to = Math.min(...gutters.map((gutter) => gutter.to));
+  // Rows of a table are parted in other places from one to the next.
+  if (from >= to) return lines;
+  const middle = (from + to) / 2;
+  const ordered: Line[] = [];
+  let left: Line[] = [];
+  let right: Line[] = [];
+  const endBand = () => {
+    ordered.push(...left, ...right);
+    left = [];
+    right = [];
+  };
+  for (const line of lines) {
+    if (line.right <= middle) left.push(line);
+    else if (line.x >= middle) right.push(line);
+    else {
+      endBand();
+      ordered.push(line);
+    }
+  }
+  endBand();
+  return ordered;
 }

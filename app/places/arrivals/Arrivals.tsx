@@ -1,6 +1,6 @@
 import { Empty } from '../../shared/Controls.tsx';
 import { usePlaceTitle } from '../../shared/place-title.ts';
-import { useTakeIn } from '../../shared/taking-in.ts';
+import { useTakeIn } from '../../shared/use-take-in.ts';
 import { words } from '../../words/en.ts';
 import { useAllViews, type AssignmentView } from '../../workspace/assignment-view.ts';
 import { useWorkspace } from '../../workspace/workspace.ts';
@@ -84,10 +84,10 @@ function ChooseFile() {
       <span className="block font-semibold text-accent">{words.arrivals.choose}</span>
       <input
         type="file"
-        accept=".pdf,application/pdf"
+        multiple
         className="sr-only"
         onChange={(event) => {
-          void takeIn([...(event.target.files ?? [])]);
+          takeIn([...(event.target.files ?? [])]);
           event.target.value = '';
         }}
       />

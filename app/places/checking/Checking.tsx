@@ -4,6 +4,7 @@ import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
 import { countWords } from '#core/text/words.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/assignment-outlet.ts';
 import { Empty, SectionTitle } from '../../shared/Controls.tsx';
+import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import { textInWorker } from '../../workers/text-client.ts';
 
@@ -64,7 +65,7 @@ function Unanswered({ outlet: { view, answers } }: { outlet: AssignmentOutlet })
                 {view.numberByRemark.get(remark.id)}
               </span>
               <span className="min-w-0">
-                <span className="line-clamp-2">{remark.text || words.slip.noWords}</span>
+                <span className="line-clamp-2">{saidBy(remark)}</span>
                 <span className="text-sm text-quiet">{words.unanswered[because]}</span>
               </span>
             </Link>

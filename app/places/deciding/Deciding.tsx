@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { Link } from 'react-router';
 import { blockAt } from '#core/paper/paper.ts';
-import type { Remark } from '#core/model/remark.ts';
+import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { Decision } from '#core/model/work.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
@@ -10,9 +10,11 @@ import { Button, Empty } from '../../shared/Controls.tsx';
 import { DecisionButtons } from '../../shared/Decisions.tsx';
 import { useKeys } from '../../shared/hooks.ts';
 import { NoteField, StanceChoice } from '../../shared/Slip.tsx';
+import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import { pointsOf, type AssignmentView } from '../../workspace/assignment-view.ts';
 import { decideRemark, toggleCarry } from '../../workspace/decide.ts';
+import { usePaper } from '../../workspace/papers.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 import { Summary } from './Summary.tsx';
 
@@ -89,7 +91,7 @@ export function Deciding() {
         </div>
       </div>
       <div className="grid gap-6 md:grid-cols-2">
-        <Passage view={view} marked={marked} remark={remark} />
+        <Passage view={view} main={marked} remark={remark} />
         <Said key={remark.id} view={view} remark={remark} />
       </div>
     </div>
@@ -99,19 +101,22 @@ export function Deciding() {
 /** The passage in its surroundings: its paragraph, with the remark's own words marked. */
 function Passage({
   view,
-  marked,
+  main,
   remark,
 }: {
   view: AssignmentView;
-  marked: ReadPaper | null;
+  /** The paper that most remarks are on. */
+  main: ReadPaper | null;
   remark: Remark;
 }) {
+  const other = usePaper(remark.paperHash === main?.hash ? null : remark.paperHash);
+  const marked = remark.paperHash === main?.hash ? main : other;
   const anchor = marked?.anchors[remark.id];
   const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
   if (marked === null || anchor === undefined)
     return (
       <section className="border-l-2 border-rule pl-5 text-quiet">
-        {remark.target.kind === 'criterion' && criterion !== undefined
+        {placeOf(remark).kind === 'criterion' && criterion !== undefined
           ? words.deciding.aboutCriterion(criterion.title)
           : words.deciding.noPassage}
       </section>
@@ -156,9 +161,7 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
         <b className="text-ink">{remark.author.name}</b>
         {criterion !== undefined && ` · ${criterion.title}`}
       </p>
-      <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">
-        {remark.text || words.slip.noWords}
-      </p>
+      <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">{saidBy(remark)}</p>
       <div className="my-4 flex flex-wrap items-baseline justify-between gap-3 border-y border-dashed border-rule py-2 text-sm text-quiet">
         <StanceChoice remark={remark} judgement={judgement} />
         {points !== null && (

@@ -3,6 +3,7 @@ import type { Remark } from '#core/model/remark.ts';
 import type { Decision } from '#core/model/work.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import { decisionLook } from '../../shared/decision-look.ts';
+import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 
@@ -73,7 +74,7 @@ function Group({
               onClick={() => onOpen(remark)}
             >
               <span className="w-6 shrink-0 text-right text-quiet">{view.numberByRemark.get(remark.id)}</span>
-              <span className="line-clamp-2">{remark.text || words.slip.noWords}</span>
+              <span className="line-clamp-2">{saidBy(remark)}</span>
             </button>
           </li>
         ))}

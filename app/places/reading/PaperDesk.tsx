@@ -2,26 +2,36 @@ import clsx from 'clsx';
 import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Remark } from '#core/model/remark.ts';
-import { pageOf } from '#core/model/remark.ts';
 import { Slip } from '../../shared/Slip.tsx';
 import { useNarrow, useSize } from '../../shared/hooks.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
-import { isWholeIn, marksOf, pageTops } from './geometry.ts';
-import { PdfPage } from './PdfPage.tsx';
+import type { Layout } from '#core/paper/layout.ts';
+import type { PageSize } from '#formats/marked-paper.ts';
+import { isWholeIn, marksOf, pageTops, shownOnPage, type Box } from './geometry.ts';
+import type { TextState } from './layout-segments.ts';
+import { Page } from './Page.tsx';
+import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
 import { placeSlips } from './slip-layout.ts';
 import { Strip } from './Strip.tsx';
 
+const UPRIGHT = [1, 0, 0, 1, 0, 0];
 const SLIP_GAP = 9;
 const CURVE_ROOM = 64;
 /** A slip not measured yet is taken to be so tall. */
 const USUAL_SLIP = 90;
 
+/** What the paper is drawn from: a PDF, a picture, or a layout of which one state is shown. */
+export type Shown =
+  | { readonly kind: 'pdf'; readonly document: PDFDocumentProxy }
+  | { readonly kind: 'picture'; readonly url: string }
+  | { readonly kind: 'text'; readonly layout: Layout; readonly state: TextState };
+
 export interface PaperDeskProps {
   readonly view: AssignmentView;
   readonly marked: ReadPaper;
-  readonly document: PDFDocumentProxy;
+  readonly show: Shown;
   readonly remarks: readonly Remark[];
   readonly focusedId: string | null;
   readonly onFocus: (id: string) => void;
@@ -31,31 +41,40 @@ export interface PaperDeskProps {
 }
 
 /** The paper with its marks, the slips level with them, and the curves that join them. */
-export function PaperDesk({
-  view,
-  marked,
-  document,
-  remarks,
-  focusedId,
-  onFocus,
-  zoom,
-  onPage,
-}: PaperDeskProps) {
+export function PaperDesk({ view, marked, show, remarks, focusedId, onFocus, zoom, onPage }: PaperDeskProps) {
   const narrow = useNarrow();
   const [hoveredId, setHoveredId] = useState<string | null>(null);
   const [scroller, size] = useSize<HTMLDivElement>();
-  const { pages } = marked;
-  const widest = Math.max(...pages.map((page) => page.width));
+  const [measured, setMeasured] = useState<TextPlaces>(NOT_MEASURED);
+  const isText = show.kind === 'text';
   const slipWidth = narrow ? 0 : Math.max(300, Math.min(486, size.width * 0.395));
   const fit = Math.max(200, size.width - (narrow ? 0 : slipWidth + CURVE_ROOM + 44));
-  const scale = ((narrow ? size.width - 16 : Math.min(fit, 760)) / widest) * zoom;
+  const room = narrow ? size.width - 16 : Math.min(fit, isText ? 720 : 760);
+  const pages = useMemo(
+    () =>
+      isText ? [{ width: Math.max(1, room), height: measured.height, transform: UPRIGHT }] : marked.pages,
+    [isText, room, measured.height, marked.pages],
+  );
+  const widest = Math.max(...pages.map((page) => page.width));
+  // Text grows in its column; pages and pictures grow as a whole.
+  const scale = isText ? 1 : (room / widest) * zoom;
   const left = narrow ? 8 : Math.max(22, (fit - widest * scale) / 2 + 22);
   const { tops, height: papersHeight } = useMemo(() => pageTops(pages, scale), [pages, scale]);
-  const remarksByPage = useMemo(() => groupByPage(remarks), [remarks]);
+  const boxesOf = useCallback(
+    (remark: Remark, page: PageSize, at: number) => {
+      const box = measured.byRemark.get(remark.id);
+      return isText ? (box === undefined ? [] : [box]) : marksOf(remark, page, at);
+    },
+    [isText, measured],
+  );
+  const remarksByPage = useMemo(() => groupByPage(remarks, isText), [remarks, isText]);
   const paperRight = left + widest * scale;
   const slipLeft = Math.max(paperRight + CURVE_ROOM, size.width - slipWidth - 20);
   const [heights, measure] = useHeights();
-  const wants = useMemo(() => wantedPlaces(remarks, marked, tops, scale), [remarks, marked, tops, scale]);
+  const wants = useMemo(
+    () => wantedPlaces(remarksByPage, pages, tops, scale, boxesOf),
+    [remarksByPage, pages, tops, scale, boxesOf],
+  );
   const places = placeSlips(
     wants.map(({ id, y }) => ({ id, want: y - 16, height: heights.get(id) ?? USUAL_SLIP })),
     SLIP_GAP,
@@ -81,6 +100,7 @@ export function PaperDesk({
           remarksByPage={remarksByPage}
           inSight={inSight}
           height={size.height}
+          boxesOf={boxesOf}
           onPage={toPage}
         />
       )}
@@ -95,23 +115,41 @@ export function PaperDesk({
             className="relative"
             style={{ height, minWidth: narrow ? paperRight + 8 : slipLeft + slipWidth + 16 }}
           >
-            {pages.map((page, index) => (
-              <PdfPage
-                key={index}
-                document={document}
-                number={index + 1}
-                size={page}
-                scale={scale}
-                top={tops[index]}
-                left={left}
-                remarks={remarksByPage.get(index + 1) ?? []}
+            {show.kind === 'text' ? (
+              <TextSheet
+                layout={show.layout}
+                state={show.state}
+                paper={marked}
+                remarks={remarks}
                 numberByRemark={view.numberByRemark}
                 focusedId={focusedId}
                 hoveredId={hoveredId}
+                zoom={zoom}
+                place={{ left, top: tops[0], width: room }}
                 onFocus={onFocus}
                 onHover={setHoveredId}
+                onMeasured={setMeasured}
               />
-            ))}
+            ) : (
+              pages.map((page, index) => (
+                <Page
+                  key={index}
+                  show={show}
+                  number={index + 1}
+                  size={page}
+                  scale={scale}
+                  top={tops[index]}
+                  left={left}
+                  paperHash={marked.hash}
+                  remarks={remarksByPage.get(index + 1) ?? []}
+                  numberByRemark={view.numberByRemark}
+                  focusedId={focusedId}
+                  hoveredId={hoveredId}
+                  onFocus={onFocus}
+                  onHover={setHoveredId}
+                />
+              ))
+            )}
             {!narrow && (
               <>
                 <Curves
@@ -126,7 +164,7 @@ export function PaperDesk({
                   hoveredId={hoveredId}
                 />
                 <ol aria-label={words.reading.slips}>
-                  {remarks.map((remark) => (
+                  {wants.map(({ remark }) => (
                     <li
                       key={remark.id}
                       ref={(element) => measure(remark.id, element)}
@@ -158,10 +196,10 @@ export function PaperDesk({
 
 const PAGE_GAP_TOP = 12;
 
-function groupByPage(remarks: readonly Remark[]): Map<number, Remark[]> {
+function groupByPage(remarks: readonly Remark[], onePage: boolean): Map<number, Remark[]> {
   const byPage = new Map<number, Remark[]>();
   for (const remark of remarks) {
-    const page = pageOf(remark.target);
+    const page = onePage ? 1 : shownOnPage(remark);
     if (page !== null) byPage.set(page, [...(byPage.get(page) ?? []), remark]);
   }
   return byPage;
@@ -169,29 +207,31 @@ function groupByPage(remarks: readonly Remark[]): Map<number, Remark[]> {
 
 interface Wanted {
   readonly id: string;
+  readonly remark: Remark;
   /** The height of the passage's first line on the desk. */
   readonly y: number;
 }
 
 /** Where each passage is on the desk, in the order of the paper. */
 function wantedPlaces(
-  remarks: readonly Remark[],
-  { pages }: ReadPaper,
+  remarksByPage: ReadonlyMap<number, readonly Remark[]>,
+  pages: readonly PageSize[],
   tops: readonly number[],
   scale: number,
+  boxesOf: (remark: Remark, page: PageSize, scale: number) => readonly Box[],
 ): Wanted[] {
-  return remarks
-    .flatMap((remark) => {
-      const page = pageOf(remark.target);
-      if (page === null || page > pages.length) return [];
-      const [mark] = marksOf(remark, pages[page - 1], scale);
-      return [
-        {
-          id: remark.id,
-          y: tops[page - 1] + mark.top + Math.min(mark.height, 18 * scale) / 2,
-        },
-      ];
-    })
+  return [...remarksByPage]
+    .flatMap(([page, remarks]) =>
+      page > pages.length
+        ? []
+        : remarks.flatMap((remark) => {
+            const mark = boxesOf(remark, pages[page - 1], scale).at(0);
+            if (mark === undefined) return [];
+            return [
+              { id: remark.id, remark, y: tops[page - 1] + mark.top + Math.min(mark.height, 18 * scale) / 2 },
+            ];
+          }),
+    )
     .sort((x, y) => x.y - y.y);
 }
 

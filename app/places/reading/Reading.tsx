@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { Minus, Plus } from 'lucide-react';
 import { useRef, useState } from 'react';
-import type { Channel, Remark } from '#core/model/remark.ts';
+import { placeOf, type Channel, type Remark } from '#core/model/remark.ts';
 import type { Decision } from '#core/model/work.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
@@ -10,33 +10,43 @@ import { Button, Empty } from '../../shared/Controls.tsx';
 import { useKeys, useNarrow } from '../../shared/hooks.ts';
 import { Slip } from '../../shared/Slip.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView, PaperFile } from '../../workspace/assignment-view.ts';
 import { decideRemark, markRead, toggleCarry } from '../../workspace/decide.ts';
+import { usePaper } from '../../workspace/papers.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 import { useWorkspace } from '../../workspace/workspace.ts';
 import { KeysDialog } from './KeysDialog.tsx';
-import { PaperDesk } from './PaperDesk.tsx';
+import { useFileUrl } from './file-url.ts';
+import type { TextState } from './layout-segments.ts';
+import { Loose } from './Loose.tsx';
+import { PaperDesk, type Shown } from './PaperDesk.tsx';
 import { usePdfDocument } from './pdf-document.ts';
 import { useReadingClock } from './reading-clock.ts';
+import { Recordings } from './Recordings.tsx';
 import { RubricView } from './RubricView.tsx';
 import { Sheet } from './Sheet.tsx';
 
-type Material = 'brief' | 'paper' | 'criteria' | 'overall';
-const CHANNEL_BY_MATERIAL: Record<Exclude<Material, 'brief'>, Channel> = {
-  paper: 'passage',
-  criteria: 'criterion',
-  overall: 'overall',
+type Material = 'brief' | 'paper' | 'criteria' | 'overall' | 'recordings';
+const MATERIALS: readonly Material[] = ['brief', 'paper', 'criteria', 'overall', 'recordings'];
+const CHANNELS_BY_MATERIAL: Record<Material, readonly Channel[]> = {
+  brief: [],
+  paper: ['passage', 'region'],
+  criteria: ['criterion'],
+  overall: ['overall'],
+  recordings: ['recording'],
 };
 const LABELS: Record<Material, string> = {
   brief: words.reading.brief,
   paper: words.reading.paper,
   criteria: words.reading.rubric,
   overall: words.reading.overall,
+  recordings: words.reading.recordings,
 };
+const TEXT_STATES: readonly TextState[] = ['changes', 'accepted', 'original'];
 const ZOOMS = [0.5, 0.67, 0.8, 1, 1.25, 1.5, 2, 3, 4];
 
 function materialOf(remark: Remark): Material {
-  return remark.channel === 'criterion' ? 'criteria' : remark.channel === 'overall' ? 'overall' : 'paper';
+  return MATERIALS.find((material) => CHANNELS_BY_MATERIAL[material].includes(remark.channel)) ?? 'paper';
 }
 
 /** What is open and in focus: kept in the address, so that a link leads just there. */
@@ -45,30 +55,35 @@ function useReadingPlace(view: AssignmentView) {
   const remarkId = search.get('remark');
   const remark = view.remarks.find((r) => r.id === remarkId);
   const given = search.get('material');
-  const hasPaper = view.markedFile !== null;
-  const first: Material = hasPaper ? 'paper' : 'overall';
+  const first: Material =
+    view.papers.length > 0 ? 'paper' : view.recordings.length > 0 ? 'recordings' : 'overall';
   const material: Material =
-    remark !== undefined
-      ? materialOf(remark)
-      : given === 'brief' || given === 'criteria' || given === 'overall' || given === 'paper'
-        ? given
-        : first;
+    remark !== undefined ? materialOf(remark) : (MATERIALS.find((one) => one === given) ?? first);
+  const wanted = remark?.paperHash ?? search.get('file');
+  const file = view.papers.find(({ hash }) => hash === wanted) ?? view.papers.at(0) ?? null;
   const focus = (id: string) => setSearch({ remark: id });
   const open = (next: Material) => setSearch({ material: next });
-  return { material, focusedId: remark === undefined ? null : remarkId, focus, open };
+  const openFile = (hash: string) => setSearch({ material: 'paper', file: hash });
+  return { material, file, focusedId: remark === undefined ? null : remarkId, focus, open, openFile };
 }
 
 /** The heart: the paper with its remarks in their places, the rubric, the overall words. */
 export function Reading() {
-  const { view, marked } = useAssignment();
-  const { material, focusedId, focus, open } = useReadingPlace(view);
+  const { view } = useAssignment();
+  const { material, file, focusedId, focus, open, openFile } = useReadingPlace(view);
+  const paper = usePaper(file?.hash ?? null);
+  const [textState, setTextState] = useState<TextState>('changes');
   const [zoom, setZoom] = useState(1);
   const [page, setPage] = useState(1);
   const [keysOpen, setKeysOpen] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
   const narrow = useNarrow();
   const unread = (remark: Remark) => !isRead(remark, view.readings.get(remark.id));
-  const inMaterial = view.remarks.filter((remark) => materialOf(remark) === material);
+  const inMaterial = view.remarks.filter(
+    (remark) =>
+      materialOf(remark) === material &&
+      (material !== 'paper' || file === null || remark.paperHash === file.hash),
+  );
   useReadingClock(frame, view, focusedId);
 
   const at = view.remarks.findIndex((remark) => remark.id === focusedId);
@@ -109,9 +124,41 @@ export function Reading() {
       <div className="flex flex-wrap items-center gap-x-6 border-b border-rule px-5 max-md:overflow-x-auto max-md:px-4">
         <Materials view={view} material={material} onOpen={open} />
         <div className="ml-auto flex items-center gap-1 py-0.5 text-sm max-md:hidden">
-          {material === 'paper' && marked !== null && (
+          {material === 'paper' && file !== null && view.papers.length > 1 && (
+            <select
+              aria-label={words.reading.chooseFile}
+              value={file.hash}
+              onChange={(event) => openFile(event.target.value)}
+              className="mr-3 max-w-56 rounded border border-rule bg-surface px-1.5 py-1"
+            >
+              {view.papers.map(({ hash, name }) => (
+                <option key={hash} value={hash}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          )}
+          {material === 'paper' && paper !== null && (paper.layout?.changes.length ?? 0) > 0 && (
+            <select
+              aria-label={words.reading.viewLabel}
+              value={textState}
+              onChange={(event) =>
+                setTextState(TEXT_STATES.find((one) => one === event.target.value) ?? 'changes')
+              }
+              className="mr-3 rounded border border-rule bg-surface px-1.5 py-1"
+            >
+              {TEXT_STATES.map((state) => (
+                <option key={state} value={state}>
+                  {words.reading.states[state]}
+                </option>
+              ))}
+            </select>
+          )}
+          {material === 'paper' && paper !== null && (
             <>
-              <span className="mr-3">{words.reading.pageOf(page, marked.pages.length)}</span>
+              {paper.pages.length > 1 && (
+                <span className="mr-3">{words.reading.pageOf(page, paper.pages.length)}</span>
+              )}
               <Button
                 look="quiet"
                 className="min-h-8 px-1.5"
@@ -148,7 +195,9 @@ export function Reading() {
           {material === 'paper' ? (
             <PaperMaterial
               view={view}
-              marked={marked}
+              file={file}
+              paper={paper}
+              textState={textState}
               focusedId={focusedId}
               onFocus={focus}
               zoom={zoom}
@@ -165,6 +214,9 @@ export function Reading() {
               {material === 'criteria' && <RubricView view={view} focusedId={focusedId} onFocus={focus} />}
               {material === 'overall' && (
                 <OverallView view={view} remarks={inMaterial} focusedId={focusedId} onFocus={focus} />
+              )}
+              {material === 'recordings' && (
+                <Recordings view={view} remarks={inMaterial} focusedId={focusedId} onFocus={focus} />
               )}
             </div>
           )}
@@ -187,9 +239,15 @@ function Materials({
   material: Material;
   onOpen: (material: Material) => void;
 }) {
-  const count = (of: Material) =>
-    of === 'brief' ? undefined : view.tally.byChannel.find((c) => c.channel === CHANNEL_BY_MATERIAL[of]);
-  const all: Material[] = ['brief', 'paper', 'criteria', 'overall'];
+  const count = (of: Material) => {
+    const counts = view.tally.byChannel.filter((c) => CHANNELS_BY_MATERIAL[of].includes(c.channel));
+    if (counts.length === 0) return undefined;
+    return {
+      read: counts.reduce((sum, c) => sum + c.read, 0),
+      received: counts.reduce((sum, c) => sum + c.received, 0),
+    };
+  };
+  const all = MATERIALS.filter((one) => one !== 'recordings' || view.recordings.length > 0);
   return (
     <div role="tablist" aria-label={words.reading.materials} className="flex gap-5">
       {all.map((each) => {
@@ -219,43 +277,86 @@ function Materials({
   );
 }
 
-function PaperMaterial(props: {
-  view: AssignmentView;
-  marked: ReadPaper | null;
-  remarks: readonly Remark[];
-  focusedId: string | null;
-  onFocus: (id: string) => void;
-  zoom: number;
-  onPage: (page: number) => void;
-}) {
-  const { view, marked } = props;
-  const isHere = useWorkspace((state) => state.records.files.has(view.markedFile?.hash ?? ''));
-  if (marked !== null) return <OpenPaper {...props} marked={marked} />;
+interface PaperMaterialProps {
+  readonly view: AssignmentView;
+  readonly file: PaperFile | null;
+  readonly paper: ReadPaper | null;
+  readonly textState: TextState;
+  readonly remarks: readonly Remark[];
+  readonly focusedId: string | null;
+  readonly onFocus: (id: string) => void;
+  readonly zoom: number;
+  readonly onPage: (page: number) => void;
+}
+
+function PaperMaterial(props: PaperMaterialProps) {
+  const { file, paper } = props;
+  const isHere = useWorkspace((state) => state.records.files.has(file?.hash ?? ''));
+  if (paper !== null)
+    return paper.kind === 'pdf' ? (
+      <PdfPaper {...props} paper={paper} />
+    ) : paper.kind === 'picture' ? (
+      <PicturePaper {...props} paper={paper} />
+    ) : (
+      <OpenPaper {...props} paper={paper} show={textShown(paper, props.textState)} />
+    );
   return (
     <div className="p-6">
       <Empty>
-        {view.markedFile === null
-          ? words.reading.noPaper
-          : isHere
-            ? words.reading.opening
-            : words.reading.notHere}
+        {file === null ? words.reading.noPaper : isHere ? words.reading.opening : words.reading.notHere}
       </Empty>
     </div>
   );
 }
 
-function OpenPaper(props: {
-  view: AssignmentView;
-  marked: ReadPaper;
-  remarks: readonly Remark[];
-  focusedId: string | null;
-  onFocus: (id: string) => void;
-  zoom: number;
-  onPage: (page: number) => void;
-}) {
-  const document = usePdfDocument(props.marked.hash);
-  if (document === null) return <p className="p-6 text-quiet">{words.reading.opening}</p>;
-  return <PaperDesk {...props} document={document} />;
+type OpenedProps = PaperMaterialProps & { readonly paper: ReadPaper };
+
+function PdfPaper(props: OpenedProps) {
+  const document = usePdfDocument(props.paper.hash);
+  return <OpenPaper {...props} show={document === null ? null : { kind: 'pdf', document }} />;
+}
+
+function PicturePaper(props: OpenedProps) {
+  const url = useFileUrl(props.paper.hash);
+  return <OpenPaper {...props} show={url === null ? null : { kind: 'picture', url }} />;
+}
+
+function textShown({ layout }: ReadPaper, state: TextState): Shown | null {
+  return layout === null ? null : { kind: 'text', layout, state };
+}
+
+/** The paper with its remarks in their places, and above it those that have none. */
+function OpenPaper({ paper, show, remarks, ...props }: OpenedProps & { show: Shown | null }) {
+  if (show === null) return <p className="p-6 text-quiet">{words.reading.opening}</p>;
+  const loose = remarks.filter((remark) => isLoose(remark, paper));
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      {loose.length > 0 && (
+        <Loose
+          view={props.view}
+          paper={paper}
+          remarks={loose}
+          focusedId={props.focusedId}
+          onFocus={props.onFocus}
+        />
+      )}
+      <div className="min-h-0 flex-1">
+        <PaperDesk
+          {...props}
+          marked={paper}
+          show={show}
+          remarks={remarks.filter((remark) => !isLoose(remark, paper))}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Whether a remark has no place on the paper that it could be shown at. */
+function isLoose(remark: Remark, paper: ReadPaper): boolean {
+  const { kind } = placeOf(remark);
+  if (kind === 'unplaced' || kind === 'whole') return true;
+  return paper.layout !== null && !(remark.id in paper.anchors);
 }
 
 function OverallView({

@@ -1,9 +1,9 @@
 import type { Remark } from '#core/model/remark.ts';
 import { isRead } from '#core/tally/tally.ts';
-import type { PageSize } from '#formats/pdf/marked-pdf.ts';
+import type { PageSize } from '#formats/marked-paper.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { marksOf } from './geometry.ts';
+import type { Box } from './geometry.ts';
 
 const WIDTH = 36;
 
@@ -14,6 +14,7 @@ export function Strip({
   remarksByPage,
   inSight,
   height,
+  boxesOf,
   onPage,
 }: {
   view: AssignmentView;
@@ -22,6 +23,7 @@ export function Strip({
   /** The part that is seen, as shares of the paper's pages: 1.5 is the middle of the second page. */
   inSight: { readonly from: number; readonly to: number };
   height: number;
+  boxesOf: (remark: Remark, page: PageSize, scale: number) => readonly Box[];
   onPage: (page: number) => void;
 }) {
   const tallest = Math.max(...pages.map((page) => (page.height / page.width) * WIDTH));
@@ -44,7 +46,8 @@ export function Strip({
             style={{ width: WIDTH, height: each }}
           >
             {own.map((remark) => {
-              const [mark] = marksOf(remark, page, 1);
+              const mark = boxesOf(remark, page, 1).at(0);
+              if (mark === undefined) return null;
               const read = isRead(remark, view.readings.get(remark.id));
               return (
                 <span

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Remark, Target } from '#core/model/remark.ts';
-import type { PageSize } from '#formats/pdf/marked-pdf.ts';
+import type { PageSize } from '#formats/marked-paper.ts';
 import { marksOf, pageTops } from './geometry.ts';
 
 const upright: PageSize = { width: 600, height: 800, transform: [1, 0, 0, -1, 0, 800] };
@@ -20,8 +20,13 @@ const about = (target: Target): Remark => ({
   color: null,
   text: '',
   criterionId: null,
-  target,
+  targets: [target],
   fileHash: null,
+  paperHash: null,
+  replies: [],
+  state: null,
+  change: null,
+  order: 0,
 });
 const words = (...quads: number[][]): Target => ({
   kind: 'words',
@@ -55,9 +60,13 @@ describe('where marks are on the screen', () => {
   });
 
   it('a note is its own rectangle; what is on no page has no box', () => {
-    expect(marksOf(about({ kind: 'point', page: 1, rect: [10, 780, 26, 796] }), upright, 1)).toEqual([
-      { left: 10, top: 4, width: 16, height: 16 },
-    ]);
+    expect(
+      marksOf(
+        about({ kind: 'point', page: 1, rect: [10, 780, 26, 796], shape: [], drawn: true }),
+        upright,
+        1,
+      ),
+    ).toEqual([{ left: 10, top: 4, width: 16, height: 16 }]);
     expect(marksOf(about({ kind: 'whole' }), upright, 1)).toEqual([]);
     expect(marksOf(about(words()), upright, 1)).toEqual([{ left: 100, top: 80, width: 100, height: 20 }]);
   });

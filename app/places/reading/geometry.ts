@@ -1,5 +1,5 @@
-import type { Remark } from '#core/model/remark.ts';
-import type { PageSize } from '#formats/pdf/marked-pdf.ts';
+import { placeOf, type Remark } from '#core/model/remark.ts';
+import type { PageSize } from '#formats/marked-paper.ts';
 
 export interface Box {
   readonly left: number;
@@ -37,11 +37,30 @@ function boxOf(points: readonly number[], { transform }: PageSize, scale: number
 
 /** The boxes that a remark marks on its page, in pixels from the page's corner. */
 export function marksOf(remark: Remark, page: PageSize, scale: number): Box[] {
-  const { target } = remark;
-  if (target.kind !== 'words' && target.kind !== 'point') return [];
-  if (target.kind === 'words' && target.quads.length > 0)
-    return target.quads.map((quad) => boxOf(quad, page, scale));
-  return [boxOf(target.rect, page, scale)];
+  const target = placeOf(remark);
+  switch (target.kind) {
+    case 'words':
+      if (target.quads.length > 0) return target.quads.map((quad) => boxOf(quad, page, scale));
+      return target.rect === null ? [] : [boxOf(target.rect, page, scale)];
+    case 'point':
+      return [boxOf(target.rect, page, scale)];
+    case 'region': {
+      const { x, y, width, height } = target;
+      return [{ left: x * scale, top: y * scale, width: width * scale, height: height * scale }];
+    }
+    case 'time':
+    case 'criterion':
+    case 'whole':
+    case 'unplaced':
+      return [];
+  }
+}
+
+/** The page on which a remark is shown: a picture is one page. */
+export function shownOnPage(remark: Remark): number | null {
+  const target = placeOf(remark);
+  if (target.kind === 'region') return 1;
+  return target.kind === 'words' || target.kind === 'point' ? target.page : null;
 }
 
 /** Whether all of an element can be seen in the part of the window that `frame` shows. */

@@ -8,7 +8,7 @@ import { DraftContent, type Draft } from '#core/model/work.ts';
 import { words } from '../../words/en.ts';
 import { saveDraft } from '../../workspace/draft.ts';
 import { journalise, journalled, settling } from '../../workspace/journal.ts';
-import { holdSaving } from '../../workspace/workspace.ts';
+import { holdSaving, type Unkept } from '../../workspace/workspace.ts';
 import { FollowedPassages } from './followed.ts';
 
 /** What was typed is kept after so long at the latest. */
@@ -25,14 +25,15 @@ function lastTyped(draftId: string): DraftContent | null {
 /** Keeps what is typed in an editor; `keep` at once. */
 function useKeeping(draftId: string, onFailed: () => void) {
   const ours = useRef(new WeakSet<DraftContent>());
-  const unkept = useRef<{ editor: Editor; release: () => void } | null>(null);
+  const unkept = useRef<{ editor: Editor; hold: Unkept } | null>(null);
+  const stuck = useRef<Unkept | null>(null);
   const failed = useRef(onFailed);
   useLayoutEffect(() => {
     failed.current = onFailed;
   });
   const keep = useRef(async () => {
     if (unkept.current === null) return;
-    const { editor, release } = unkept.current;
+    const { editor, hold } = unkept.current;
     unkept.current = null;
     const content: DraftContent = { schema: 1, doc: editor.getJSON() };
     ours.current.add(content);
@@ -40,11 +41,15 @@ function useKeeping(draftId: string, onFailed: () => void) {
     try {
       await saveDraft(draftId, content);
       await settled();
+      hold.kept();
+      stuck.current?.kept();
+      stuck.current = null;
     } catch {
       journalise(draftId, JSON.stringify(content));
+      hold.failed();
+      stuck.current?.kept();
+      stuck.current = hold;
       failed.current();
-    } finally {
-      release();
     }
   });
   useEffect(() => {
@@ -65,7 +70,7 @@ function useKeeping(draftId: string, onFailed: () => void) {
   }, [draftId]);
   const changed = useRef((editor: Editor) => {
     if (unkept.current !== null) return;
-    unkept.current = { editor, release: holdSaving() };
+    unkept.current = { editor, hold: holdSaving() };
     // Not put off by further typing: a killed tab loses no more than this.
     setTimeout(() => void keep.current(), KEEP_AFTER_MS);
   });

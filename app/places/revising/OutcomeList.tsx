@@ -7,6 +7,7 @@ import type { AssignmentOutlet } from '../../shared/assignment-outlet.ts';
 import { Empty } from '../../shared/Controls.tsx';
 import { outcomeIcon } from '../../shared/outcome-look.ts';
 import { DecisionSign } from '../../shared/Decisions.tsx';
+import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import { tickTask } from '../../workspace/plan.ts';
 
@@ -92,7 +93,7 @@ function OutcomeSlip({
   onShow: () => void;
 }) {
   const quote = quotedWords(remark);
-  const page = pageOf(remark.target);
+  const page = pageOf(remark);
   return (
     <li
       data-outcome={outcome?.kind ?? 'none'}
@@ -128,7 +129,7 @@ function OutcomeSlip({
         aria-expanded={focused}
         className="mt-0.5 block w-full text-left"
       >
-        <span className={clsx('block', !focused && 'line-clamp-3')}>{remark.text || words.slip.noWords}</span>
+        <span className={clsx('block', !focused && 'line-clamp-3')}>{saidBy(remark)}</span>
       </button>
       {focused && outcome !== null && (
         <dl className="mt-2 border-t border-dashed border-rule pt-2 text-sm">

@@ -155,6 +155,8 @@ function Head({
       cameAt: now(),
       origin: 'dropped' as const,
       assignmentId: view.assignment.id,
+      role: 'version' as const,
+      aboutHash: null,
     };
     await bringInVersion(draft, text.value.blocks, stored, bytes);
     toast(words.revise.broughtIn(file.name));

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Instant } from '#core/model/ids.ts';
@@ -10,6 +11,8 @@ import { bytesOfFile } from '../../shared/taking-in.ts';
 import { words } from '../../words/en.ts';
 import { checkBackup, restoreBackup, writeBackup, type CheckedBackup } from '../../workspace/backup.ts';
 import { catchUp } from '../../workspace/connect.ts';
+import { CorrectFile } from './CorrectFile.tsx';
+import { People } from './People.tsx';
 import { fileBytes, useWorkspace } from '../../workspace/workspace.ts';
 
 /** Files: what came in and what was made; and the workspace as one ZIP, out and in again. */
@@ -21,6 +24,7 @@ export function Shelf() {
       <p className="mb-5 text-quiet">{words.shelf.lead}</p>
       <Backup />
       <Files />
+      <People />
     </div>
   );
 }
@@ -105,6 +109,8 @@ function Backup() {
 
 function Files() {
   const files = useWorkspace((state) => state.records.files);
+  const titles = useWorkspace((state) => state.records.assignments);
+  const [correcting, setCorrecting] = useState<string | null>(null);
   const list = [...files.values()].sort((x, y) => y.cameAt.localeCompare(x.cameAt));
   const offer = async (hash: string, name: string, type: string) => {
     const bytes = await fileBytes(hash);
@@ -123,12 +129,27 @@ function Files() {
             <li key={file.hash} className="flex flex-wrap items-baseline gap-x-4 border-t border-rule py-2">
               <b className="min-w-0 break-words">{file.name}</b>
               <span className="text-sm text-quiet">
-                {words.shelf.origins[file.origin]} · {words.sizeOf(file.size)} ·{' '}
-                {shownMoment(file.cameAt, undefined)}
+                {[
+                  words.takeIn.roles[file.role],
+                  words.shelf.usedIn(titles.get(file.assignmentId ?? '')?.title ?? ''),
+                  words.shelf.origins[file.origin],
+                  words.sizeOf(file.size),
+                  shownMoment(file.cameAt, undefined),
+                ].join(' · ')}
               </span>
+              {file.origin === 'dropped' && (
+                <Button
+                  look="quiet"
+                  className="ml-auto min-h-0 px-1 text-sm"
+                  onClick={() => setCorrecting(file.hash)}
+                >
+                  {words.shelf.correct}
+                  <span className="sr-only"> {file.name}</span>
+                </Button>
+              )}
               <Button
                 look="quiet"
-                className="ml-auto min-h-0 px-1 text-sm"
+                className={clsx('min-h-0 px-1 text-sm', file.origin !== 'dropped' && 'ml-auto')}
                 onClick={() => void offer(file.hash, file.name, file.mediaType)}
               >
                 {words.shelf.get}
@@ -138,6 +159,7 @@ function Files() {
           ))}
         </ul>
       )}
+      <CorrectFile file={files.get(correcting ?? '') ?? null} onClose={() => setCorrecting(null)} />
     </section>
   );
 }

@@ -1,19 +1,21 @@
 import clsx from 'clsx';
 import { TextLayer, type PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useEffect, useRef, useState } from 'react';
-import type { Remark } from '#core/model/remark.ts';
-import type { PageSize } from '#formats/pdf/marked-pdf.ts';
+import { placeOf, type Remark } from '#core/model/remark.ts';
+import type { PageSize } from '#formats/marked-paper.ts';
+import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import { marksOf } from './geometry.ts';
 
 /** A page of the paper: drawn when it comes near, with its text to select and its marks to point at. */
-export function PdfPage({
-  document,
+export function Page({
+  show,
   number,
   size,
   scale,
   top,
   left,
+  paperHash,
   remarks,
   numberByRemark,
   focusedId,
@@ -21,12 +23,13 @@ export function PdfPage({
   onFocus,
   onHover,
 }: {
-  document: PDFDocumentProxy;
+  show: { kind: 'pdf'; document: PDFDocumentProxy } | { kind: 'picture'; url: string };
   number: number;
   size: PageSize;
   scale: number;
   top: number;
   left: number;
+  paperHash: string;
   remarks: readonly Remark[];
   numberByRemark: ReadonlyMap<string, number>;
   focusedId: string | null;
@@ -45,11 +48,17 @@ export function PdfPage({
       className="absolute border border-rule bg-page"
       style={{ top, left, width: size.width * scale, height: size.height * scale }}
     >
-      {near && <DrawnPage document={document} number={number} scale={scale} />}
+      {near &&
+        (show.kind === 'pdf' ? (
+          <DrawnPage document={show.document} number={number} scale={scale} />
+        ) : (
+          <img src={show.url} alt="" className="absolute inset-0 h-full w-full" />
+        ))}
       {remarks.map((remark) => (
         <Marks
           key={remark.id}
           remark={remark}
+          foreign={remark.fileHash !== paperHash}
           number={numberByRemark.get(remark.id) ?? 0}
           size={size}
           scale={scale}
@@ -137,8 +146,16 @@ function DrawnPage({
   );
 }
 
+/** How a mark is drawn that the page itself doesn't show, by kind; colours of our own would say something. */
+const DRAWN: Readonly<Record<string, string>> = {
+  underline: 'border-b-2 border-[#1e2a2c]',
+  squiggly: 'border-b-2 border-dotted border-[#1e2a2c]',
+  strikeout: 'bg-[linear-gradient(transparent_45%,#1e2a2c_45%,#1e2a2c_55%,transparent_55%)]',
+};
+
 function Marks({
   remark,
+  foreign,
   number,
   size,
   scale,
@@ -148,6 +165,8 @@ function Marks({
   onHover,
 }: {
   remark: Remark;
+  /** It came in a file of its own, so that nothing of it is on the page. */
+  foreign: boolean;
   number: number;
   size: PageSize;
   scale: number;
@@ -156,26 +175,62 @@ function Marks({
   onFocus: (id: string) => void;
   onHover: (id: string | null) => void;
 }) {
-  const label = words.reading.mark(number, remark.text || words.slip.noWords);
-  return marksOf(remark, size, scale).map((box, index) => (
-    <button
-      key={index}
-      type="button"
-      tabIndex={-1}
-      data-mark={remark.id}
-      aria-label={label}
-      title={remark.text}
-      onClick={() => onFocus(remark.id)}
-      onMouseEnter={() => onHover(remark.id)}
-      onMouseLeave={() => onHover(null)}
-      className={clsx(
-        'absolute z-10 rounded-[2px]',
-        focused
-          ? 'border-b-2 border-[#1e2a2c] bg-(--focus-tint)'
-          : hovered &&
-              'bg-[color-mix(in_srgb,var(--focus-tint)_60%,transparent)] outline-1 outline-[#1e2a2c]',
+  const label = words.reading.mark(number, saidBy(remark));
+  const target = placeOf(remark);
+  const outline = target.kind === 'region' ? target.outline : null;
+  const signed = target.kind === 'point' && !target.drawn;
+  const drawn =
+    target.kind === 'region' ? '' : foreign ? (DRAWN[remark.kind] ?? 'bg-[rgb(30_42_44/0.14)]') : '';
+  return (
+    <>
+      {outline !== null && (
+        <svg
+          aria-hidden
+          className="pointer-events-none absolute inset-0 z-10 h-full w-full"
+          viewBox={`0 0 ${size.width} ${size.height}`}
+          fill="none"
+        >
+          <path d={outline} stroke="#fff" strokeWidth={5} vectorEffect="non-scaling-stroke" />
+          <path
+            d={outline}
+            stroke="#1e2a2c"
+            strokeWidth={focused ? 3 : 2}
+            vectorEffect="non-scaling-stroke"
+          />
+        </svg>
       )}
-      style={box}
-    />
-  ));
+      {marksOf(remark, size, scale).map((box, index) => (
+        <button
+          key={index}
+          type="button"
+          tabIndex={-1}
+          data-mark={remark.id}
+          aria-label={label}
+          title={saidBy(remark)}
+          onClick={() => onFocus(remark.id)}
+          onMouseEnter={() => onHover(remark.id)}
+          onMouseLeave={() => onHover(null)}
+          className={clsx(
+            'absolute z-10 rounded-[2px]',
+            drawn,
+            target.kind === 'region' &&
+              outline === null &&
+              'border-2 border-[#1e2a2c] shadow-[0_0_0_1.5px_#fff,inset_0_0_0_1.5px_#fff]',
+            signed &&
+              'grid min-h-4 min-w-4 place-items-center border border-[#1e2a2c] bg-[#faf7f0] text-[0.65rem] text-[#1e2a2c]',
+            // A picture is never covered: what is in focus there has a heavier line.
+            target.kind === 'region'
+              ? (focused || hovered) && 'outline-2 outline-offset-2 outline-[#1e2a2c]'
+              : focused
+                ? 'border-b-2 border-[#1e2a2c] bg-(--focus-tint)'
+                : hovered &&
+                  'bg-[color-mix(in_srgb,var(--focus-tint)_60%,transparent)] outline-1 outline-[#1e2a2c]',
+          )}
+          style={box}
+        >
+          {signed && index === 0 && number}
+        </button>
+      ))}
+    </>
+  );
 }

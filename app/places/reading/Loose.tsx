@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { placeOf, type Remark } from '#core/model/remark.ts';
+import { Button } from '../../shared/Controls.tsx';
+import { Slip } from '../../shared/Slip.tsx';
+import { words } from '../../words/en.ts';
+import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import { placeRemark } from '../../workspace/correct.ts';
+import type { ReadPaper } from '../../workspace/records.ts';
+import { placeOfSelection } from './selection.ts';
+
+/** Remarks on a paper that have no place in it: about the whole, or about a place that was not found. */
+export function Loose({
+  view,
+  paper,
+  remarks,
+  focusedId,
+  onFocus,
+}: {
+  view: AssignmentView;
+  paper: ReadPaper;
+  remarks: readonly Remark[];
+  focusedId: string | null;
+  onFocus: (id: string) => void;
+}) {
+  const unplaced = remarks.filter((remark) => placeOf(remark).kind === 'unplaced').length;
+  const [open, setOpen] = useState(true);
+  return (
+    <details
+      open={open || remarks.some(({ id }) => id === focusedId)}
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+      className="max-h-[45%] shrink-0 overflow-auto border-b border-rule bg-paper px-5 py-2 max-md:px-4"
+    >
+      <summary className="cursor-pointer font-semibold">
+        {unplaced > 0 ? words.reading.unplaced(unplaced) : words.reading.whole}
+      </summary>
+      {unplaced > 0 && (
+        <p className="mt-1 text-sm text-quiet">
+          {paper.kind === 'picture' ? words.reading.unplacedOnPicture : words.reading.unplacedLead}
+        </p>
+      )}
+      <ol className="mt-2 grid gap-2 pb-1">
+        {remarks.map((remark) => (
+          <li key={remark.id}>
+            <Slip
+              view={view}
+              remark={remark}
+              focused={remark.id === focusedId}
+              onFocus={() => onFocus(remark.id)}
+            />
+            <PlaceByHand remark={remark} paper={paper} />
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
+function PlaceByHand({ remark, paper }: { remark: Remark; paper: ReadPaper }) {
+  const target = placeOf(remark);
+  if (target.kind !== 'unplaced') return null;
+  const place = () => {
+    const selected = placeOfSelection(paper);
+    if (selected === null) {
+      toast(words.reading.placeNothing);
+      return;
+    }
+    void placeRemark(remark, selected.target, selected.anchor, paper).then(() => toast(words.reading.placed));
+  };
+  return (
+    <p className="mt-1.5 flex flex-wrap items-center gap-x-4 text-sm text-quiet">
+      {target.said === '' ? words.reading.saidNothing : words.reading.said(target.said)}
+      {paper.kind !== 'picture' && (
+        // The selection has to live through the press.
+        <Button className="min-h-8 text-sm" onMouseDown={(event) => event.preventDefault()} onClick={place}>
+          {words.reading.placeHere}
+        </Button>
+      )}
+      <Button
+        className="min-h-8 text-sm"
+        onClick={() =>
+          void placeRemark(remark, { kind: 'whole' }, null, paper).then(() =>
+            toast(words.reading.placedWhole),
+          )
+        }
+      >
+        {words.reading.placeWhole}
+      </Button>
+    </p>
+  );
+}

@@ -1,0 +1,60 @@
+import type { Remark } from '#core/model/remark.ts';
+import { Slip } from '../../shared/Slip.tsx';
+import { words } from '../../words/en.ts';
+import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import { markRead } from '../../workspace/decide.ts';
+import { useFileUrl } from './file-url.ts';
+
+/** Spoken comments, each with what is said in it where a transcript came. One counts as read when it was played. */
+export function Recordings({
+  view,
+  remarks,
+  focusedId,
+  onFocus,
+}: {
+  view: AssignmentView;
+  remarks: readonly Remark[];
+  focusedId: string | null;
+  onFocus: (id: string) => void;
+}) {
+  return (
+    <div className="grid gap-7">
+      {view.recordings.map((file) => {
+        const own = remarks.filter((remark) => remark.paperHash === file.hash);
+        const whole = own.find(({ kind }) => kind === 'recording');
+        return (
+          <section key={file.hash} aria-label={file.name}>
+            <h2 className="mb-2 font-semibold break-words">{file.name}</h2>
+            <Player hash={file.hash} onEnded={() => whole !== undefined && void markRead(whole, true)} />
+            <ol className="mt-3 grid gap-3">
+              {own.map((remark) => (
+                <li key={remark.id}>
+                  <Slip
+                    view={view}
+                    remark={remark}
+                    focused={remark.id === focusedId}
+                    onFocus={() => onFocus(remark.id)}
+                  />
+                </li>
+              ))}
+            </ol>
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+function Player({ hash, onEnded }: { hash: string; onEnded: () => void }) {
+  const url = useFileUrl(hash);
+  return (
+    <audio
+      controls
+      preload="metadata"
+      aria-label={words.reading.play}
+      src={url ?? undefined}
+      onEnded={onEnded}
+      className="w-full max-w-xl"
+    />
+  );
+}

@@ -1,0 +1,99 @@
+import type { AuthorRole } from '#core/model/facts.ts';
+import type { AssignmentId } from '#core/model/ids.ts';
+import type { Remark, Target } from '#core/model/remark.ts';
+import type { FileRole, StoredFile } from '#core/model/work.ts';
+import type { Anchor } from '#formats/marked-paper.ts';
+import { words } from '../words/en.ts';
+import type { ReadPaper } from './records.ts';
+import type { Writing } from './transact.ts';
+import { runCommand } from './workspace.ts';
+
+/** Puts right what was taken in wrongly: the assignment or role of a file, who somebody is, where a remark hangs. */
+
+/** Everything about a remark that names its assignment. */
+const BY_REMARK = ['readings', 'judgements'] as const;
+
+async function moveRemark(
+  writing: Writing,
+  remark: Remark,
+  to: { assignmentId: AssignmentId; attemptId: Remark['attemptId']; markingId: Remark['markingId'] },
+): Promise<void> {
+  await writing.put('remarks', { ...remark, ...to });
+  for (const store of BY_REMARK) {
+    const own = await writing.get(store, remark.id);
+    if (own !== null) await writing.put(store, { ...own, assignmentId: to.assignmentId });
+  }
+  for (const query of await writing.all('queries'))
+    if (query.remarkId === remark.id)
+      await writing.put('queries', { ...query, assignmentId: to.assignmentId });
+  for (const task of await writing.all('tasks'))
+    if (task.remarkIds.length > 0 && task.remarkIds.every((id) => id === remark.id))
+      await writing.put('tasks', { ...task, assignmentId: to.assignmentId });
+}
+
+/** Moves a file to another assignment, with its remarks and all that was decided about them. */
+export function moveFile(file: StoredFile, to: AssignmentId): Promise<void> {
+  return runCommand(to, words.undo.moved(file.name), async (writing) => {
+    const markings = (await writing.all('markings')).filter((marking) => marking.assignmentId === to);
+    const attempts = (await writing.all('attempts')).filter((attempt) => attempt.assignmentId === to);
+    const marking = markings.toSorted((x, y) => (x.at < y.at ? -1 : 1)).at(-1);
+    const attempt = attempts.toSorted((x, y) => x.number - y.number).at(-1);
+    const files = (await writing.all('files')).filter(
+      (one) => one.hash === file.hash || one.aboutHash === file.hash,
+    );
+    for (const one of files) await writing.put('files', { ...one, assignmentId: to });
+    const hashes = new Set<string>(files.map(({ hash }) => hash));
+    for (const remark of await writing.all('remarks'))
+      if (remark.fileHash !== null && hashes.has(remark.fileHash))
+        await moveRemark(writing, remark, {
+          assignmentId: to,
+          attemptId: marking?.attemptId ?? attempt?.id ?? remark.attemptId,
+          markingId: marking?.id ?? remark.markingId,
+        });
+  });
+}
+
+/** Says what a file is of its assignment. */
+export function setFileRole(file: StoredFile, role: FileRole): Promise<void> {
+  return runCommand(file.assignmentId ?? '', words.undo.roleOf(file.name), async (writing) => {
+    await writing.put('files', { ...file, role });
+  });
+}
+
+/** Says that two names are one person; null parts them again. */
+export function joinPeople(name: string, sameAs: string | null): Promise<void> {
+  return changePerson(name, { sameAs });
+}
+
+export function setPersonRole(name: string, role: AuthorRole | null): Promise<void> {
+  return changePerson(name, { role });
+}
+
+/** Changes to people are about all assignments; they are undone where they were made. */
+export const PEOPLE_HISTORY = 'people';
+
+function changePerson(
+  name: string,
+  change: { sameAs?: string | null; role?: AuthorRole | null },
+): Promise<void> {
+  return runCommand(PEOPLE_HISTORY, words.undo.person(name), async (writing) => {
+    const known = (await writing.get('people', name)) ?? { name, sameAs: null, role: null };
+    await writing.put('people', { ...known, ...change });
+  });
+}
+
+/** Puts a remark that was not placed where the student says. */
+export function placeRemark(
+  remark: Remark,
+  target: Target,
+  anchor: Anchor | null,
+  paper: ReadPaper,
+): Promise<void> {
+  return runCommand(remark.assignmentId, words.undo.placed, async (writing) => {
+    const stored = await writing.get('remarks', remark.id);
+    if (stored === null) return;
+    const targets = stored.targets.map((one) => (one.kind === 'unplaced' ? target : one));
+    await writing.put('remarks', { ...stored, targets, paperHash: paper.hash });
+    if (anchor !== null) writing.putPaper({ ...paper, anchors: { ...paper.anchors, [remark.id]: anchor } });
+  });
+}

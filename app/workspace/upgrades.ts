@@ -1,0 +1,80 @@
+import * as v from 'valibot';
+import { wordingMark } from '#core/reading/need.ts';
+import { Remark } from '#core/model/remark.ts';
+import type { StoreName } from './records.ts';
+
+/** Stored forms of earlier versions, brought up to date; used for the database and for saved workspaces alike. */
+
+export type RecordUpgrade = (store: StoreName, key: string, record: unknown) => unknown;
+
+interface Row {
+  readonly store: StoreName;
+  readonly key: string;
+  readonly record: unknown;
+}
+
+const OldTarget = v.looseObject({ kind: v.string() });
+const OldRemark = v.looseObject({
+  text: v.string(),
+  target: OldTarget,
+  criterionId: v.nullable(v.string()),
+  fileHash: v.nullable(v.string()),
+});
+const OldReading = v.looseObject({ of: v.string() });
+const OldFile = v.looseObject({ hash: v.string(), origin: v.string() });
+const OldMarking = v.looseObject({ files: v.array(v.looseObject({ role: v.string(), hash: v.string() })) });
+
+/** The mark that version 1 made of a remark's wording, to tell whether a reading was of it. */
+function oldWordingMark({ text, target, criterionId }: v.InferOutput<typeof OldRemark>): string {
+  const said = JSON.stringify([text, target, criterionId]);
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193);
+  return (hash >>> 0).toString(16).padStart(8, '0');
+}
+
+function remarkFrom1(record: unknown): unknown {
+  const parsed = v.safeParse(OldRemark, record);
+  if (!parsed.success) return record;
+  const { target, ...rest } = parsed.output;
+  return {
+    ...rest,
+    targets: [target.kind === 'point' ? { ...target, shape: [], drawn: true } : target],
+    replies: [],
+    state: null,
+    change: null,
+    order: 0,
+    paperHash: rest.fileHash,
+  };
+}
+
+/** Version 1 to 2. `rows` are all records, since what one becomes may hang on another. */
+export function upgradeFrom1(rows: readonly Row[]): RecordUpgrade {
+  const marks = new Map<string, { old: string; anew: string }>();
+  const marked = new Set<string>();
+  for (const { store, key, record } of rows) {
+    if (store === 'remarks') {
+      const old = v.safeParse(OldRemark, record);
+      const anew = v.safeParse(Remark, remarkFrom1(record));
+      if (old.success && anew.success)
+        marks.set(key, { old: oldWordingMark(old.output), anew: wordingMark(anew.output) });
+    }
+    const marking = store === 'markings' ? v.safeParse(OldMarking, record) : null;
+    if (marking?.success === true)
+      for (const file of marking.output.files) if (file.role === 'marked') marked.add(file.hash);
+  }
+  return (store, key, record) => {
+    if (store === 'remarks') return remarkFrom1(record);
+    if (store === 'readings') {
+      const reading = v.safeParse(OldReading, record);
+      const mark = marks.get(key);
+      if (!reading.success || mark === undefined || reading.output.of !== mark.old) return record;
+      return { ...reading.output, of: mark.anew };
+    }
+    if (store !== 'files') return record;
+    const file = v.safeParse(OldFile, record);
+    if (!file.success) return record;
+    const { hash, origin } = file.output;
+    const role = marked.has(hash) ? 'marked' : origin === 'written' ? 'sent' : 'version';
+    return { ...file.output, role, aboutHash: null };
+  };
+}

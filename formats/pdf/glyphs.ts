@@ -1,0 +1,217 @@
+import { OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import * as v from 'valibot';
+
+/**
+ * A character as a page draws it, in PDF points. The base line runs from (x, y) by (dx, dy); `size` is how tall the font
+ * stands on it.
+ */
+export interface Glyph {
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly dx: number;
+  readonly dy: number;
+  readonly size: number;
+}
+
+type Matrix = readonly [number, number, number, number, number, number];
+const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
+
+function multiply(m: Matrix, n: Matrix): Matrix {
+  return [
+    m[0] * n[0] + m[2] * n[1],
+    m[1] * n[0] + m[3] * n[1],
+    m[0] * n[2] + m[2] * n[3],
+    m[1] * n[2] + m[3] * n[3],
+    m[0] * n[4] + m[2] * n[5] + m[4],
+    m[1] * n[4] + m[3] * n[5] + m[5],
+  ];
+}
+
+/** The part of the graphics state that says where text goes (ISO 32000-1, 9.3 and 9.4). */
+interface TextState {
+  matrix: Matrix;
+  textMatrix: Matrix;
+  x: number;
+  y: number;
+  lineX: number;
+  lineY: number;
+  leading: number;
+  charSpacing: number;
+  wordSpacing: number;
+  scale: number;
+  rise: number;
+  size: number;
+  direction: 1 | -1;
+  /** Glyph widths times this are text units. */
+  unit: number;
+  vertical: boolean;
+}
+
+const number = v.number();
+const ShownGlyph = v.object({ unicode: v.string(), width: number, isSpace: v.boolean() });
+const FontFacts = v.object({
+  fontMatrix: v.optional(v.array(number), [0.001, 0, 0, 0.001, 0, 0]),
+  vertical: v.optional(v.boolean(), false),
+});
+
+function matrixOf(raw: unknown): Matrix {
+  const values = Array.from({ length: 6 }, (_, i) => Number((raw as ArrayLike<unknown>)[i]));
+  return [values[0], values[1], values[2], values[3], values[4], values[5]];
+}
+
+/** Every character that a page draws, in the order in which it does, without those of its annotations. */
+export async function glyphsOfPage(page: PDFPageProxy): Promise<Glyph[]> {
+  // 0: annotations are left out.
+  const { fnArray, argsArray } = await page.getOperatorList({ annotationMode: 0 });
+  const glyphs: Glyph[] = [];
+  const stack: TextState[] = [];
+  let state: TextState = {
+    matrix: IDENTITY,
+    textMatrix: IDENTITY,
+    x: 0,
+    y: 0,
+    lineX: 0,
+    lineY: 0,
+    leading: 0,
+    charSpacing: 0,
+    wordSpacing: 0,
+    scale: 1,
+    rise: 0,
+    size: 0,
+    direction: 1,
+    unit: 0.001,
+    vertical: false,
+  };
+  const save = () => stack.push({ ...state });
+  const restore = () => (state = stack.pop() ?? state);
+  const moveText = (x: number, y: number) => {
+    state.x = state.lineX += x;
+    state.y = state.lineY += y;
+  };
+  fnArray.forEach((operator, index) => {
+    const args = argsArray[index] as unknown[];
+    const value = (at: number) => Number(args[at]);
+    switch (operator) {
+      case OPS.save:
+        save();
+        break;
+      case OPS.restore:
+      case OPS.paintFormXObjectEnd:
+        restore();
+        break;
+      case OPS.transform:
+        state.matrix = multiply(state.matrix, matrixOf(args));
+        break;
+      case OPS.paintFormXObjectBegin:
+        save();
+        if (args[0] !== null && args[0] !== undefined)
+          state.matrix = multiply(state.matrix, matrixOf(args[0]));
+        break;
+      case OPS.beginText:
+        Object.assign(state, { textMatrix: IDENTITY, x: 0, y: 0, lineX: 0, lineY: 0 });
+        break;
+      case OPS.setTextMatrix:
+        Object.assign(state, { textMatrix: matrixOf(args[0]), x: 0, y: 0, lineX: 0, lineY: 0 });
+        break;
+      case OPS.moveText:
+        moveText(value(0), value(1));
+        break;
+      case OPS.setLeadingMoveText:
+        state.leading = value(1);
+        moveText(value(0), value(1));
+        break;
+      case OPS.setLeading:
+        state.leading = -value(0);
+        break;
+      case OPS.nextLine:
+        moveText(0, state.leading);
+        break;
+      case OPS.setCharSpacing:
+        state.charSpacing = value(0);
+        break;
+      case OPS.setWordSpacing:
+        state.wordSpacing = value(0);
+        break;
+      case OPS.setHScale:
+        state.scale = value(0) / 100;
+        break;
+      case OPS.setTextRise:
+        state.rise = value(0);
+        break;
+      case OPS.setFont: {
+        const name = String(args[0]);
+        const known: unknown = page.commonObjs.has(name) ? page.commonObjs.get(name) : {};
+        const font = v.safeParse(FontFacts, known);
+        Object.assign(state, {
+          size: Math.abs(value(1)),
+          direction: value(1) < 0 ? -1 : 1,
+          unit: font.success ? font.output.fontMatrix[0] : 0.001,
+          vertical: font.success && font.output.vertical,
+        });
+        break;
+      }
+      case OPS.showText:
+        showText(state, args[0] as unknown[], glyphs);
+        break;
+    }
+  });
+  return glyphs;
+}
+
+function showText(state: TextState, shown: unknown[], into: Glyph[]): void {
+  const matrix = multiply(state.matrix, state.textMatrix);
+  const tall = Math.hypot(matrix[2], matrix[3]) * state.size;
+  // A negative font size writes backwards.
+  const scale = state.scale * state.direction;
+  let along = 0;
+  for (const item of shown) {
+    if (typeof item === 'number') {
+      along += ((state.vertical ? 1 : -1) * item * state.size) / 1000;
+      continue;
+    }
+    const glyph = v.safeParse(ShownGlyph, item);
+    if (!glyph.success) continue;
+    const { unicode, width, isSpace } = glyph.output;
+    const spacing = (isSpace ? state.wordSpacing : 0) + state.charSpacing;
+    const own = width * state.size * state.unit;
+    const from = state.vertical ? state.x : state.x + along * scale;
+    const height = state.y + state.rise - (state.vertical ? along : 0);
+    into.push({
+      text: unicode,
+      x: matrix[0] * from + matrix[2] * height + matrix[4],
+      y: matrix[1] * from + matrix[3] * height + matrix[5],
+      dx: matrix[0] * own * scale,
+      dy: matrix[1] * own * scale,
+      size: tall,
+    });
+    along += own + spacing * state.direction;
+  }
+  if (state.vertical) state.y -= along;
+  else state.x += along * scale;
+}
+
+/** The middle of a character, somewhat above its base line. */
+export function middleOf({ x, y, dx, dy, size }: Glyph): { x: number; y: number } {
+  const length = Math.hypot(dx, dy);
+  const up = length === 0 ? { x: 0, y: 1 } : { x: -dy / length, y: dx / length };
+  return { x: x + dx / 2 + up.x * size * 0.3, y: y + dy / 2 + up.y * size * 0.3 };
+}
+
+/** The corners of a run of characters of one line, in the order of a quad: top-left, top-right, bottom-left, bottom-right. */
+export function quadOf(first: Glyph, last: Glyph): number[] {
+  const right = { x: last.x + last.dx, y: last.y + last.dy };
+  const length = Math.hypot(right.x - first.x, right.y - first.y) || 1;
+  const up = { x: -(right.y - first.y) / length, y: (right.x - first.x) / length };
+  const [above, below] = [first.size * 0.8, first.size * 0.22];
+  return [
+    first.x + up.x * above,
+    first.y + up.y * above,
+    right.x + up.x * above,
+    right.y + up.y * above,
+    first.x - up.x * below,
+    first.y - up.y * below,
+    right.x - up.x * below,
+    right.y - up.y * below,
+  ];
+}

@@ -1,0 +1,112 @@
+import type { Author, Rubric } from '#core/model/facts.ts';
+import {
+  asId,
+  type AssignmentId,
+  type AttemptId,
+  type FileHash,
+  type MarkingId,
+  RemarkId,
+} from '#core/model/ids.ts';
+import type { Channel, Remark, Reply, Target } from '#core/model/remark.ts';
+import type { Anchor, Mark, MarkReply } from './marked-paper.ts';
+
+export interface MarkContext {
+  readonly assignmentId: AssignmentId;
+  readonly attemptId: AttemptId;
+  readonly markingId: MarkingId;
+  /** The file that the marks were read from. */
+  readonly fileHash: FileHash;
+  /** The paper, picture or recording that they are shown on. */
+  readonly paperHash: FileHash;
+  /** Who marked it, as the school says; null for a file that came by itself. */
+  readonly marker: Author | null;
+  readonly rubric: Rubric | null;
+}
+
+function placeMark(target: Target): string {
+  switch (target.kind) {
+    case 'words':
+      return target.rect === null
+        ? target.quote.prefix.slice(-12) + target.quote.exact.slice(0, 40)
+        : `${target.page} ${target.rect.map((x) => Math.round(x)).join(' ')}`;
+    case 'point':
+      return `${target.page} ${target.rect.map((x) => Math.round(x)).join(' ')}`;
+    case 'region':
+      return [target.x, target.y, target.width, target.height].map((x) => Math.round(x)).join(' ');
+    case 'time':
+      return String(target.fromS);
+    case 'unplaced':
+      return target.said.slice(0, 40);
+    case 'criterion':
+    case 'whole':
+      return '';
+  }
+}
+
+/** Remark ids come from attempt, author and the source's own id; where it has none, from what and where it is. */
+function remarkIdOf(context: MarkContext, mark: Mark, seen: Map<string, number>): RemarkId {
+  const own = mark.sourceId ?? `${mark.kind} ${placeMark(mark.targets[0])} ${mark.text.slice(0, 40)}`;
+  const base = `${context.attemptId}/${mark.author}/${own}`.slice(0, 180);
+  const ordinal = seen.get(base) ?? 0;
+  seen.set(base, ordinal + 1);
+  return asId(RemarkId, ordinal === 0 ? base : `${base}/${ordinal}`);
+}
+
+/** Whoever the school says marked it, unless the mark names another. */
+function authorOf(name: string, byMachine: boolean, marker: Author | null): Author {
+  if (byMachine) return { name, role: 'machine' };
+  const isMarker = marker !== null && (name === '' || name === marker.name);
+  return isMarker ? marker : { name, role: 'instructor' };
+}
+
+function replyOf({ author, at, text, replies }: MarkReply, marker: Author | null): Reply {
+  return {
+    author: marker?.name === author ? marker : { name: author, role: 'instructor' },
+    at,
+    text,
+    replies: replies.map((reply) => replyOf(reply, marker)),
+  };
+}
+
+/** Anything on a document is in the paper, whatever its shape; regions are on pictures, seconds of recordings. */
+function channelOf({ targets }: Mark): Channel {
+  if (targets.some(({ kind }) => kind === 'region')) return 'region';
+  if (targets.some(({ kind }) => kind === 'time')) return 'recording';
+  return 'passage';
+}
+
+/** The marks of a file as remarks, and where each hangs in the text. A subject that names a criterion links to it. */
+export function remarksOfMarks(
+  marks: readonly Mark[],
+  context: MarkContext,
+): { remarks: Remark[]; anchors: Record<string, Anchor> } {
+  const seen = new Map<string, number>();
+  const anchors: Record<string, Anchor> = {};
+  const remarks = marks.map((mark, order): Remark => {
+    const id = remarkIdOf(context, mark, seen);
+    if (mark.anchor !== null) anchors[id] = mark.anchor;
+    const subject = mark.subject?.trim().toLowerCase();
+    const criterion = context.rubric?.criteria.find((c) => c.title.toLowerCase() === subject);
+    return {
+      id,
+      assignmentId: context.assignmentId,
+      attemptId: context.attemptId,
+      markingId: context.markingId,
+      channel: channelOf(mark),
+      author: authorOf(mark.author, mark.byMachine, context.marker),
+      at: mark.at,
+      kind: mark.kind,
+      color: mark.color,
+      text: mark.text,
+      criterionId: criterion?.id ?? null,
+      targets: [...mark.targets],
+      replies: mark.replies.map((reply) => replyOf(reply, context.marker)),
+      state: mark.state,
+      change: mark.change,
+      order,
+      fileHash: context.fileHash,
+      paperHash: context.paperHash,
+    };
+  });
+  return { remarks, anchors };
+}

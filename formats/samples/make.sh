@@ -1,0 +1,15 @@
+#!/bin/sh
+# Makes the samples anew with programs from Debian's packages; npm test needs none of them.
+#   apt-get install libreoffice-writer python3-uno hyphen-en-gb python3-fitz python3-pikepdf poppler-utils qpdf python3-pil espeak-ng ffmpeg
+set -eu
+cd "$(dirname "$0")"
+soffice --headless --norestore "-env:UserInstallation=file://$(mktemp -d)" "--accept=pipe,name=samples;urp;" &
+office=$!
+trap 'kill $office' EXIT
+sleep 15
+# The system's own Python: it has LibreOffice's and MuPDF's modules.
+/usr/bin/python3 make_writer.py .
+# One process a part: MuPDF's Python does not bear many annotations in one.
+for part in kinds transects sideways truth; do /usr/bin/python3 mark_pdf.py . $part; done
+/usr/bin/python3 make_same.py .
+/usr/bin/python3 make_media.py .

@@ -1,0 +1,238 @@
+import { quoteOf, type Span } from '#core/anchors/locate.ts';
+import type { Change, Target } from '#core/model/remark.ts';
+import {
+  layoutMap,
+  paperOfLayout,
+  type Layout,
+  type LayoutBlock,
+  type LayoutChange,
+  type LayoutMap,
+  type LayoutNote,
+  type LayoutPicture,
+  type LayoutStyle,
+} from '#core/paper/layout.ts';
+import type { Paper } from '#core/paper/paper.ts';
+import { normaliseText } from '#core/text/normalise.ts';
+import type { Instant } from '#core/model/ids.ts';
+import type { Anchor, Mark } from '../marked-paper.ts';
+
+const SOFT_HYPHEN = /\u00AD/g;
+const WHITE_SPACE = /[\s\u200B\uFEFF]+/g;
+
+export interface TextStyle {
+  readonly bold: boolean;
+  readonly italic: boolean;
+}
+
+/** Who changed what: words under one are one tracked change as long as nothing else stands between them. */
+export interface TrackedChange {
+  readonly kind: Change['kind'];
+  readonly author: string;
+  readonly at: Instant | null;
+  /** For a move: which end of it this is, and what joins both. */
+  readonly move?: { readonly end: 'from' | 'to'; readonly name: string | null };
+}
+
+export interface TrackedSpan extends Span {
+  readonly change: TrackedChange;
+}
+
+type BlockStart = Pick<LayoutBlock, 'kind' | 'level' | 'cell'>;
+
+/** Writes a paper down piece by piece as it is read, with what was changed and where things hang. */
+export class LayoutWriter {
+  private text = '';
+  private readonly blocks: LayoutBlock[] = [];
+  private readonly pictures: LayoutPicture[] = [];
+  private readonly notes: LayoutNote[] = [];
+  private readonly tracked: TrackedSpan[] = [];
+  private styles: LayoutStyle[] = [];
+  private open: { start: BlockStart; from: number } | null = null;
+  private waiting: number[] = [];
+
+  /** Where the next character will stand. */
+  get position(): number {
+    return this.text.length;
+  }
+
+  beginBlock(start: BlockStart): void {
+    this.endBlock();
+    if (this.text !== '') this.text += '\n';
+    this.open = { start, from: this.text.length };
+    this.styles = [];
+  }
+
+  get isOpen(): boolean {
+    return this.open !== null;
+  }
+
+  /** Names the block that is open otherwise, when what it is shows only within it. */
+  restyle(start: Partial<BlockStart>): void {
+    if (this.open !== null) this.open.start = { ...this.open.start, ...start };
+  }
+
+  endBlock(): void {
+    if (this.open === null) return;
+    const { start, from } = this.open;
+    this.blocks.push({ ...start, from, to: this.text.length, styles: this.styles, picture: null });
+    this.open = null;
+    const { cell } = start;
+    for (const picture of this.waiting.splice(0)) {
+      const at = this.text.length;
+      this.blocks.push({ kind: 'picture', level: 0, cell, from: at, to: at, styles: [], picture });
+    }
+  }
+
+  append(raw: string, style: TextStyle, changes: readonly TrackedChange[]): void {
+    if (this.open === null) return;
+    let piece = raw.normalize('NFKC').replace(SOFT_HYPHEN, '').replace(WHITE_SPACE, ' ');
+    if (piece.startsWith(' ') && (this.text.length === this.open.from || this.text.endsWith(' ')))
+      piece = piece.slice(1);
+    if (piece === '') return;
+    const from = this.text.length;
+    this.text += piece;
+    const to = this.text.length;
+    if (style.bold || style.italic) {
+      const last = this.styles.at(-1);
+      if (last?.to === from && last.bold === style.bold && last.italic === style.italic)
+        this.styles[this.styles.length - 1] = { ...last, to };
+      else this.styles.push({ from, to, bold: style.bold, italic: style.italic });
+    }
+    for (const change of changes) this.track(change, from, to);
+  }
+
+  /** Words under a change that follow others under the same one, perhaps after a new paragraph, go on with it. */
+  private track(change: TrackedChange, from: number, to: number): void {
+    const index = this.tracked.findLastIndex((span) => sameChange(span.change, change));
+    const last = this.tracked.at(index);
+    if (index >= 0 && last !== undefined && /^\n*$/.test(this.text.slice(last.to, from)))
+      this.tracked[index] = { ...last, to };
+    else this.tracked.push({ change, from, to });
+  }
+
+  /** Something about the whole block that is open, such as its formatting. */
+  trackBlock(change: TrackedChange): void {
+    if (this.open !== null && this.text.length > this.open.from)
+      this.tracked.push({ change, from: this.open.from, to: this.text.length });
+  }
+
+  note(number: number): void {
+    this.notes.push({ at: this.text.length, number });
+  }
+
+  /** A picture stands below the block that it comes in. */
+  picture(picture: LayoutPicture): void {
+    this.waiting.push(this.pictures.push(picture) - 1);
+  }
+
+  finish(): WrittenText {
+    this.endBlock();
+    const changes = this.tracked.map(({ change, from, to }): LayoutChange => ({
+      from,
+      to,
+      kind: change.kind === 'move' ? (change.move?.end === 'from' ? 'deletion' : 'insertion') : change.kind,
+      moved: change.kind === 'move',
+    }));
+    const layout: Layout = {
+      text: this.text,
+      blocks: this.blocks,
+      changes,
+      pictures: this.pictures,
+      notes: this.notes,
+    };
+    const paper = paperOfLayout(layout, 'accepted');
+    return { layout, paper, map: layoutMap(layout, paper), tracked: this.tracked };
+  }
+}
+
+function sameChange(x: TrackedChange, y: TrackedChange): boolean {
+  return (
+    x.kind === y.kind &&
+    x.author === y.author &&
+    x.at === y.at &&
+    x.move?.end === y.move?.end &&
+    x.move?.name === y.move?.name
+  );
+}
+
+export interface WrittenText {
+  readonly layout: Layout;
+  readonly paper: Paper;
+  readonly map: LayoutMap;
+  readonly tracked: readonly TrackedSpan[];
+}
+
+/** What hangs on a span of the layout: its words as accepted, else as they were before they were taken out. */
+export function targetOfSpan(
+  { layout, paper, map }: WrittenText,
+  span: Span,
+): { target: Target; anchor: Anchor } {
+  const place = map.toPaper(span);
+  const accepted = quoteOf(paper.text, place);
+  const quote =
+    accepted.exact !== ''
+      ? accepted
+      : { ...accepted, exact: normaliseText(layout.text.slice(span.from, span.to)) };
+  return {
+    target: { kind: 'words', page: null, quads: [], rect: null, quote },
+    anchor: { ...place, exactly: true },
+  };
+}
+
+/** The tracked changes of a text as marks, each with where it begins in the layout. Both ends of a move are one. */
+export function marksOfChanges(written: WrittenText): { mark: Mark; at: number }[] {
+  const { layout, tracked } = written;
+  const wordsOf = ({ from, to }: Span) => normaliseText(layout.text.slice(from, to));
+  const ends = tracked.filter(({ change }) => change.move?.end === 'from');
+  const marks: { mark: Mark; at: number }[] = [];
+  for (const span of tracked) {
+    const { change } = span;
+    const words = wordsOf(span);
+    if (words === '') continue;
+    if (change.move?.end === 'from') continue;
+    const { target, anchor } = targetOfSpan(written, span);
+    const targets = [target];
+    if (change.move?.end === 'to') {
+      const from = ends.findIndex(
+        (end) =>
+          (change.move?.name !== null && end.change.move?.name === change.move?.name) ||
+          (end.change.author === change.author && wordsOf(end) === words),
+      );
+      if (from >= 0) targets.push(targetOfSpan(written, ends.splice(from, 1)[0]).target);
+    }
+    marks.push({ mark: markOfChange(change, words, targets, anchor), at: span.from });
+  }
+  // The end that a move left, where no other end was found.
+  for (const end of ends) {
+    const { target, anchor } = targetOfSpan(written, end);
+    marks.push({ mark: markOfChange(end.change, wordsOf(end), [target], anchor), at: end.from });
+  }
+  return marks;
+}
+
+function markOfChange(
+  change: TrackedChange,
+  words: string,
+  targets: readonly Target[],
+  anchor: Anchor,
+): Mark {
+  return {
+    sourceId: null,
+    kind: change.kind,
+    author: change.author,
+    byMachine: false,
+    at: change.at,
+    color: null,
+    text: '',
+    subject: null,
+    targets,
+    anchor,
+    replies: [],
+    state: null,
+    change: {
+      kind: change.kind,
+      before: change.kind === 'insertion' ? '' : words,
+      after: change.kind === 'deletion' ? '' : words,
+    },
+  };
+}

@@ -1,0 +1,117 @@
+import { parseXml, type Attributes } from '../xml/parse-xml.ts';
+
+/** The bounds of a shape and the shape itself as an SVG path, in pixels of the picture. */
+export interface SvgRegion {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly outline: string;
+}
+
+interface Drawn {
+  readonly outline: string;
+  readonly points: readonly (readonly [number, number])[];
+}
+
+/** The first shape of an SVG selector; null where it draws none that is known (rect, circle, ellipse, polygon, path). */
+export function regionOfSvg(svg: string): SvgRegion | null {
+  const drawn: Drawn[] = [];
+  try {
+    parseXml(svg, {
+      open: (name, attributes) => {
+        const shape = shapeOf(name.replace(/^\w+:/, ''), attributes);
+        if (shape !== null) drawn.push(shape);
+      },
+    });
+  } catch {
+    return null;
+  }
+  return drawn.length === 0 ? null : bounded(drawn[0]);
+}
+
+function bounded({ outline, points }: Drawn): SvgRegion {
+  const xs = points.map(([x]) => x);
+  const ys = points.map(([, y]) => y);
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y, outline };
+}
+
+function shapeOf(name: string, attributes: Attributes): Drawn | null {
+  const number = (key: string) => Number(attributes[key] ?? 0);
+  if (name === 'rect') {
+    const [x, y, w, h] = ['x', 'y', 'width', 'height'].map(number);
+    return polygon([
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ]);
+  }
+  if (name === 'circle' || name === 'ellipse') {
+    const [cx, cy] = [number('cx'), number('cy')];
+    const rx = name === 'circle' ? number('r') : number('rx');
+    const ry = name === 'circle' ? number('r') : number('ry');
+    return {
+      outline: `M${cx - rx} ${cy}A${rx} ${ry} 0 1 0 ${cx + rx} ${cy}A${rx} ${ry} 0 1 0 ${cx - rx} ${cy}Z`,
+      points: [
+        [cx - rx, cy - ry],
+        [cx + rx, cy + ry],
+      ],
+    };
+  }
+  if (name === 'polygon' || name === 'polyline') return polygon(pairs(numbersOf(attributes.points ?? '')));
+  if (name === 'path') {
+    const path = attributes.d ?? '';
+    // Drawn as it is; only what is made of plain numbers is taken, since it goes into the page.
+    if (!/^[\sMLHVCSQTAZmlhvcsqtaz\d.,eE+-]*$/.test(path)) return null;
+    const points = pathPoints(path);
+    return points.length < 2 ? null : { outline: path, points };
+  }
+  return null;
+}
+
+function polygon(points: readonly (readonly [number, number])[]): Drawn | null {
+  if (points.length < 2 || points.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))) return null;
+  return { outline: `M${points.map(([x, y]) => `${x} ${y}`).join('L')}Z`, points };
+}
+
+function numbersOf(text: string): number[] {
+  return [...text.matchAll(/[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi)].map(([part]) => Number(part));
+}
+
+function pairs(numbers: readonly number[]): [number, number][] {
+  const found: [number, number][] = [];
+  for (let i = 0; i + 1 < numbers.length; i += 2) found.push([numbers[i], numbers[i + 1]]);
+  return found;
+}
+
+/** How many numbers each path command takes, and where in them its end point stands. */
+const STEPS: Readonly<Record<string, number>> = { M: 2, L: 2, C: 6, S: 4, Q: 4, T: 2, A: 7, H: 1, V: 1 };
+
+/** The points that a path runs through, with its control points: enough for its bounds. */
+function pathPoints(path: string): [number, number][] {
+  const points: [number, number][] = [];
+  let [x, y] = [0, 0];
+  for (const [, command, rest] of path.matchAll(/([MLHVCSQTAZ])([^MLHVCSQTAZ]*)/gi)) {
+    const kind = command.toUpperCase();
+    const size = STEPS[kind] as number | undefined;
+    if (size === undefined) continue;
+    const relative = command !== kind;
+    const numbers = numbersOf(rest);
+    for (let i = 0; i + size <= numbers.length; i += size) {
+      const step = numbers.slice(i, i + size);
+      const [ox, oy] = relative ? [x, y] : [0, 0];
+      if (kind === 'H') x = ox + step[0];
+      else if (kind === 'V') y = oy + step[0];
+      else {
+        const own = kind === 'A' ? [[step[5], step[6]] as [number, number]] : pairs(step);
+        for (const [px, py] of own) points.push([ox + px, oy + py]);
+        [x, y] = points[points.length - 1];
+        continue;
+      }
+      points.push([x, y]);
+    }
+  }
+  return points;
+}

@@ -1,0 +1,68 @@
+import { parseArgs } from 'node:util';
+import { UnreadableFile, type UnreadableReason } from '#formats/unreadable.ts';
+import { inspect } from './inspect.ts';
+
+/** The command line: see docs/command-line.md. */
+
+const USAGE = 'usage: juncture inspect FILE [--text] [--onto PAPER] [--password WORD]';
+
+const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
+  empty: 'the file is empty',
+  'too large': 'the file is larger than 300 MB, or its text larger than is read',
+  'too many pages': 'it has more than 2,000 pages; split it',
+  'not a PDF': 'it is not a PDF',
+  'damaged PDF': 'the PDF is damaged; save it again where it came from',
+  'locked PDF': 'the PDF is locked; give its password with --password, or save a copy without one',
+  'wrong password': 'that is not the password of this PDF',
+  'not a Word file': 'it is not a Word file (.docx)',
+  'damaged Word file': 'the Word file is damaged; save it again as .docx',
+  'not an OpenDocument text': 'it is not an OpenDocument text (.odt)',
+  'damaged OpenDocument text': 'the OpenDocument text is damaged; save it again as .odt',
+  'damaged remarks': 'the file of remarks is damaged',
+  'no remarks': 'there are no remarks in it',
+  'damaged picture': 'the picture is damaged',
+  'HEIC picture': 'pictures of kind HEIC are not read; save it as JPEG or PNG',
+  'unknown kind': 'it is of no kind that is read; save it as PDF',
+  'no page to place on': 'these remarks belong on a PDF; name it with --onto',
+  'not a backup': 'it is not a saved workspace',
+  'damaged backup': 'the saved workspace is damaged',
+  'newer backup': 'the saved workspace is from a newer Juncture',
+  'archive too large': 'the archive expands to more than can be read safely',
+};
+
+function sentenceFor(error: unknown): string {
+  if (error instanceof UnreadableFile) return SENTENCES[error.reason];
+  if (error instanceof Error && 'code' in error)
+    return error.code === 'ENOENT' ? 'there is no such file' : `it can’t be opened (${String(error.code)})`;
+  throw error;
+}
+
+async function run(): Promise<number> {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: {
+      text: { type: 'boolean', default: false },
+      onto: { type: 'string' },
+      password: { type: 'string' },
+    },
+  });
+  const [command, file, ...more] = positionals;
+  if (command !== 'inspect' || !file || more.length > 0) {
+    console.error(USAGE);
+    return 2;
+  }
+  try {
+    const found = await inspect(file, {
+      text: values.text,
+      onto: values.onto ?? null,
+      password: values.password ?? null,
+    });
+    process.stdout.write(`${JSON.stringify(found, null, 2)}\n`);
+    return 0;
+  } catch (error) {
+    console.error(`${file}: ${sentenceFor(error)}`);
+    return 1;
+  }
+}
+
+process.exitCode = await run();
