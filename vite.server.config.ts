@@ -11,6 +11,7 @@ export default defineConfig({
       input: {
         main: 'demo/main.ts',
         juncture: 'server/juncture.ts',
+        'bench-read-marked-pdf': 'bench/read-marked-pdf.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },
     },

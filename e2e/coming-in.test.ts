@@ -1,10 +1,10 @@
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect } from 'vitest';
 import { clickRole, REPORT, seeText, signIn, until } from './harness.ts';
-import { markedBytes } from './files.ts';
+import { drop, markedBytes } from './files.ts';
 import { pageTest } from './page-test.ts';
 
 let folder = '';
@@ -24,23 +24,6 @@ async function choose(page: Page, path: string): Promise<void> {
   await input.uploadFile(path);
 }
 
-/** Drops a file on the page as a browser does. */
-async function drop(page: Page, name: string, bytes: Uint8Array): Promise<void> {
-  await page.evaluate(
-    (fileName, base64) => {
-      const data = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
-      const transfer = new DataTransfer();
-      transfer.items.add(new File([data], fileName, { type: 'application/pdf' }));
-      for (const kind of ['dragenter', 'dragover', 'drop'])
-        window.dispatchEvent(
-          new DragEvent(kind, { dataTransfer: transfer, bubbles: true, cancelable: true }),
-        );
-    },
-    name,
-    Buffer.from(bytes).toString('base64'),
-  );
-}
-
 describe('files alone', () => {
   pageTest(
     'a dropped PDF becomes an assignment of its own, goes its way, and can be taken back',
@@ -49,19 +32,19 @@ describe('files alone', () => {
       await page.goto(desk.address);
       await clickRole(page, 'button', 'Work from files alone');
       await seeText(page, 'Nothing here yet.');
-      await drop(page, 'My_marked paper.pdf', await markedBytes(desk));
+      await drop(page, ['My_marked paper.pdf', await markedBytes(desk)]);
       await seeText(page, '30 remarks found');
       await seeText(page, 'not read');
       await page.reload();
       await (await seeText(page, 'Start reading')).click();
       await page.waitForSelector('[data-page="1"] canvas');
-      expect(await page.$$('[data-slip]')).toHaveLength(30);
+      await until(page, () => document.querySelectorAll('[data-slip]').length === 30);
       await page.keyboard.press('n');
       await page.keyboard.press('a');
       await seeText(page, '0 of 1 done');
       await page.goto(`${desk.address}/`);
       await seeText(page, 'My marked paper');
-      await drop(page, 'the same again.pdf', await markedBytes(desk));
+      await drop(page, ['the same again.pdf', await markedBytes(desk)]);
       await seeText(page, 'is here already; nothing was added.');
       await (await seeText(page, 'My marked paper')).click();
       await seeText(page, 'From a file; not in a course yet');
@@ -80,9 +63,16 @@ describe('files alone', () => {
       ['cut.pdf', whole.subarray(0, 3000), '“cut.pdf” is damaged and can’t be read.'],
       ['nothing.pdf', '', '“nothing.pdf” is empty.'],
       [
-        'locked.pdf',
-        await readFile('formats/pdf/samples/locked.pdf'),
-        '“locked.pdf” is locked with a password. Save a copy without one, and drop that.',
+        'page.pdf',
+        '<!doctype html><p>Please sign in first',
+        '“page.pdf” is not a PDF, whatever its name says.',
+      ],
+      ['photo.jpg', '\0\0\0\x18ftypheic\0\0', '“photo.jpg” is a HEIC picture, which browsers don’t show.'],
+      ['odd.bin', '\x01\0\x02', '“odd.bin” is of a kind that is not read here.'],
+      [
+        'empty.jsonld',
+        '{"@context": "http://www.w3.org/ns/anno.jsonld", "type": "AnnotationPage"}',
+        'There are no remarks in “empty.jsonld”.',
       ],
     ];
     for (const [name, bytes, sentence] of cases) {

@@ -40,3 +40,21 @@ export async function chooseFile(page: Page, label: string, path: string): Promi
     )) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
 }
+
+/** Drops files on the page as a browser does. */
+export async function drop(page: Page, ...files: [name: string, bytes: Uint8Array][]): Promise<void> {
+  await page.evaluate(
+    (list) => {
+      const transfer = new DataTransfer();
+      for (const [name, base64] of list) {
+        const data = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+        transfer.items.add(new File([data], name));
+      }
+      for (const kind of ['dragenter', 'dragover', 'drop'])
+        window.dispatchEvent(
+          new DragEvent(kind, { dataTransfer: transfer, bubbles: true, cancelable: true }),
+        );
+    },
+    files.map(([name, bytes]): [string, string] => [name, Buffer.from(bytes).toString('base64')]),
+  );
+}

@@ -14,30 +14,10 @@ import {
   until,
 } from './harness.ts';
 import { pageTest } from './page-test.ts';
+import { fillTheDisk, giveSmallDisk } from './small-disk.ts';
 
 const saved = () =>
   document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true;
-
-/** Writes into a database of its own until not even a few bytes find room. */
-async function fillTheDisk(): Promise<void> {
-  const database = await new Promise<IDBDatabase>((resolve, reject) => {
-    const opening = indexedDB.open('filler', 1);
-    opening.onupgradeneeded = () => opening.result.createObjectStore('bytes', { autoIncrement: true });
-    opening.onsuccess = () => resolve(opening.result);
-    opening.onerror = () => reject(new Error('the filler did not open'));
-  });
-  const put = (size: number) =>
-    new Promise<boolean>((resolve) => {
-      const transaction = database.transaction('bytes', 'readwrite');
-      transaction.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(Math.min(size, 65_536))));
-      for (let filled = 65_536; filled < size; filled += 65_536)
-        transaction.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(65_536)));
-      transaction.oncomplete = () => resolve(true);
-      transaction.onabort = () => resolve(false);
-    });
-  for (let size = 16_777_216; size >= 64; size /= 2) while (await put(size));
-  database.close();
-}
 
 describe('nothing is lost', () => {
   test('closing the browser, and killing it', async () => {
@@ -123,12 +103,7 @@ describe('nothing is lost', () => {
   );
 
   pageTest('a full disk is said, and what was typed is offered as a file', async ({ page, desk }) => {
-    // Before anything is stored, since the browser looks again only seconds later how much room there is.
-    await page.setJavaScriptEnabled(false);
-    await page.goto(`${desk.address}/settings`);
-    await page.setJavaScriptEnabled(true);
-    const client = await page.createCDPSession();
-    await client.send('Storage.overrideQuotaForOrigin', { origin: desk.address, quotaSize: 40_000_000 });
+    await giveSmallDisk(page, desk);
     await signIn(page, desk);
     await page.goto(`${desk.address}/a/skarn-moss-report/revise`);
     await clickRole(page, 'button', 'Begin the new draft');

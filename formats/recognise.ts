@@ -1,4 +1,4 @@
-import { UnreadableFile } from './unreadable.ts';
+import { UnreadableFile, type UnreadableReason } from './unreadable.ts';
 
 /** What a file is, by what it holds and never by its name. */
 type FileKind =
@@ -58,6 +58,31 @@ export function recognise(bytes: Uint8Array): Recognised {
   if (head.includes('%PDF-')) return { kind: 'pdf', mediaType: 'application/pdf' };
   if (begins(0, 'PK\x03\x04')) return archiveKind(bytes);
   return textKind(bytes);
+}
+
+/** What a file's name says it is, where plain text under that name is something that went wrong on the way. */
+const CLAIMS: readonly (readonly [RegExp, UnreadableReason])[] = [
+  [/\.pdf$/i, 'not a PDF'],
+  [/\.docx?$/i, 'not a Word file'],
+  [/\.odt$/i, 'not an OpenDocument text'],
+];
+
+/**
+ * Tells what a file is by its content. The name is heard only where the content is no more than text, or nothing that is
+ * known: a page that was saved as a PDF by mistake is not taken for a paper.
+ * @throws UnreadableFile as recognise, and for what only claims to be a PDF, Word file or OpenDocument text
+ */
+export function recogniseNamed(bytes: Uint8Array, name: string): Recognised {
+  const claimed = CLAIMS.find(([ending]) => ending.test(name))?.[1];
+  if (claimed === undefined) return recognise(bytes);
+  try {
+    const found = recognise(bytes);
+    if (found.kind === 'text' || found.kind === 'zip') throw new UnreadableFile(claimed);
+    return found;
+  } catch (error) {
+    const unknown = error instanceof UnreadableFile && error.reason === 'unknown kind';
+    throw unknown ? new UnreadableFile(claimed) : error;
+  }
 }
 
 /** Word and OpenDocument files are ZIP archives; the names of their parts tell them apart. */

@@ -11,6 +11,7 @@ const SOURCES = [
   'server',
   'demo',
   'e2e',
+  'bench',
   'package-lock.json',
   'vite.config.ts',
   'vite.server.config.ts',

@@ -3,7 +3,7 @@ import { exactOf, type Mark, type MarkReply } from '#formats/marked-paper.ts';
 import { threadsOf } from '#formats/pdf/annotations.ts';
 import { readPaper } from '#formats/read-paper.ts';
 import { readRemarksOnto } from '#formats/place-remarks.ts';
-import { recognise } from '#formats/recognise.ts';
+import { recognise, recogniseNamed } from '#formats/recognise.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { MOST_FILE_BYTES, UnreadableFile } from '#formats/unreadable.ts';
 import { marksOfWebRemarks } from '#formats/web-annotation/place.ts';
@@ -47,13 +47,13 @@ export interface InspectOptions {
 async function bytesOf(path: string): Promise<Uint8Array> {
   const { size } = await stat(path);
   if (size > MOST_FILE_BYTES) throw new UnreadableFile('too large');
-  return readFile(path);
+  return new Uint8Array(await readFile(path));
 }
 
 /** @throws UnreadableFile, or the error of the file system for a file that is not there */
 export async function inspect(path: string, { text, onto, password }: InspectOptions): Promise<Inspected> {
   const bytes = await bytesOf(path);
-  const { kind } = recognise(bytes);
+  const { kind } = recogniseNamed(bytes, path);
   if (kind === 'xfdf' || kind === 'web annotation') {
     const marks = onto === null ? marksAlone(bytes, kind) : await marksOnto(bytes, onto);
     return { kind, pages: null, remarks: marks.map(remarkOf) };

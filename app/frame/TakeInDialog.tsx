@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
 import type { FileHash } from '#core/model/ids.ts';
 import type { FileRole } from '#core/model/work.ts';
 import { Button } from '../shared/Controls.tsx';
@@ -20,6 +21,9 @@ export function TakeInDialog() {
     try {
       const id = await confirmTakeIn(pending);
       if (id !== null) void navigate(`/a/${encodeURIComponent(id)}`);
+    } catch {
+      // Nothing of it was taken: the files are still here to try again.
+      toast.error(words.takeIn.notSaved, { duration: 15_000 });
     } finally {
       setBusy(false);
     }

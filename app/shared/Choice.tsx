@@ -17,8 +17,8 @@ export function Choice({
   return (
     <label className="block min-w-0 text-sm font-semibold">
       {label}
-      {of !== '' && <span className="sr-only">{of}</span>}
       <select
+        aria-label={`${label}${of}`}
         value={value}
         onChange={(event) => onChange(event.target.value)}
         className="mt-1 block w-full max-w-full rounded-md border border-rule-strong/60 bg-paper px-2 py-1.5 font-normal"

@@ -136,7 +136,10 @@ async function openFile(
   const progress = (done: number, of: number) =>
     toast.loading(words.takeIn.reading(name), { id: notice, description: words.takeIn.pages(done, of) });
   for (let password: string | null = null, tries = 0; ; tries++) {
-    const result = await Promise.race([readerInWorker().readFile(bytes, password, progress), cancelled]);
+    const result = await Promise.race([
+      readerInWorker().readFile(name, bytes, password, progress),
+      cancelled,
+    ]);
     if (result === 'cancelled') return { why: words.takeIn.cancelled(name) };
     if (result.kind === 'read') {
       if (password === null) return { content: result.value, bytes };

@@ -233,6 +233,7 @@ export const words = {
       brief: 'the brief',
       attachment: 'a file that came along',
     },
+    notSaved: 'The storage of this browser refused it; nothing was taken in. Make room, then try again.',
     nothingToPlaceOn: 'No paper for these remarks is here. Drop it together with them.',
     go: (files: number) => (files === 1 ? 'Take it in' : `Take in ${files} files`),
     none: 'Leave it',

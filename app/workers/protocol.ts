@@ -33,6 +33,7 @@ export type FileContent =
 export interface ReaderWorker {
   /** Reads a file of any kind that is taken in. */
   readFile(
+    name: string,
     bytes: Uint8Array,
     password: string | null,
     progress: (done: number, of: number) => void,

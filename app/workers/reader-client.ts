@@ -30,8 +30,12 @@ function remote(): Remote<ReaderWorker> {
 /** Reads and writes files off the main thread. */
 export function readerInWorker() {
   return {
-    readFile: (bytes: Uint8Array, password: string | null, progress: (done: number, of: number) => void) =>
-      remote().readFile(bytes, password, proxy(progress)),
+    readFile: (
+      name: string,
+      bytes: Uint8Array,
+      password: string | null,
+      progress: (done: number, of: number) => void,
+    ) => remote().readFile(name, bytes, password, proxy(progress)),
     readPaper: (bytes: Uint8Array) => remote().readPaper(bytes),
     readRemarksOnto: (bytes: Uint8Array, about: Uint8Array) => remote().readRemarksOnto(bytes, about),
     unlockPdf: (bytes: Uint8Array, password: string) => remote().unlockPdf(bytes, password),

@@ -5,7 +5,7 @@ import { readBag, writeBag } from '#formats/bag/bag.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { readPaper } from '#formats/read-paper.ts';
 import { readRemarksOnto } from '#formats/place-remarks.ts';
-import { recognise } from '#formats/recognise.ts';
+import { recognise, recogniseNamed } from '#formats/recognise.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
 import { UnreadableFile } from '#formats/unreadable.ts';
@@ -25,11 +25,12 @@ async function reading<T>(work: () => T | Promise<T>): Promise<ReadResult<T>> {
 }
 
 async function contentOf(
+  name: string,
   bytes: Uint8Array,
   password: string | null,
   progress: (done: number, of: number) => void,
 ): Promise<FileContent> {
-  const { kind, mediaType } = recognise(bytes);
+  const { kind, mediaType } = recogniseNamed(bytes, name);
   switch (kind) {
     case 'recording':
       return { kind, mediaType };
@@ -56,7 +57,7 @@ async function onto(bytes: Uint8Array, about: Uint8Array) {
 }
 
 const worker: ReaderWorker = {
-  readFile: (bytes, password, progress) => reading(() => contentOf(bytes, password, progress)),
+  readFile: (name, bytes, password, progress) => reading(() => contentOf(name, bytes, password, progress)),
   readPaper: (bytes) => reading(() => readPaper(bytes, pdfAssets())),
   readRemarksOnto: (bytes, about) => reading(() => onto(bytes, about)),
   // Writing PDFs needs a large library, seldom.

@@ -94,7 +94,7 @@ function papersOf(markings: readonly Marking[], files: readonly StoredFile[]): P
   for (const { hash, name, role, origin } of files)
     if (PAPER_ROLES.includes(role) && origin !== 'written') byHash.set(hash, { hash, name, role });
     else if (origin === 'dropped') byHash.delete(hash);
-  return [...byHash.values()];
+  return [...byHash.values()].sort((x, y) => Number(y.role === 'marked') - Number(x.role === 'marked'));
 }
 
 /** The first marked paper among files that the student took in. */

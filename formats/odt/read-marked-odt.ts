@@ -111,7 +111,7 @@ function readChanges(xml: string): Map<string, ChangedRegion> {
         id = attributes['text:id'] ?? attributes['xml:id'] ?? null;
         [kind, author, at, words] = [null, '', '', []];
       }
-      kind = (REGION_KINDS[name]) ?? kind;
+      kind = REGION_KINDS[name] ?? kind;
       if (name === 'dc:creator') listening = 'author';
       else if (name === 'dc:date') listening = 'date';
       else if (name === 'text:p' || name === 'text:h') {

@@ -49,7 +49,6 @@ interface TextState {
 }
 
 const number = v.number();
-const ShownGlyph = v.object({ unicode: v.string(), width: number, isSpace: v.boolean() });
 const FontFacts = v.object({
   fontMatrix: v.optional(v.array(number), [0.001, 0, 0, 0.001, 0, 0]),
   vertical: v.optional(v.boolean(), false),
@@ -170,10 +169,10 @@ function showText(state: TextState, shown: unknown[], into: Glyph[]): void {
       along += ((state.vertical ? 1 : -1) * item * state.size) / 1000;
       continue;
     }
-    const glyph = v.safeParse(ShownGlyph, item);
-    if (!glyph.success) continue;
-    const { unicode, width, isSpace } = glyph.output;
-    const spacing = (isSpace ? state.wordSpacing : 0) + state.charSpacing;
+    // Checked by hand: there is one of these for every character of the paper.
+    const { unicode, width, isSpace } = (item ?? {}) as Readonly<Record<string, unknown>>;
+    if (typeof unicode !== 'string' || typeof width !== 'number') continue;
+    const spacing = (isSpace === true ? state.wordSpacing : 0) + state.charSpacing;
     const own = width * state.size * state.unit;
     const from = state.vertical ? state.x : state.x + along * scale;
     const height = state.y + state.rise - (state.vertical ? along : 0);

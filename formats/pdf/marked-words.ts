@@ -12,9 +12,34 @@ const WITHIN_SHAPE = 0.5;
 /** An area of a page: whether a point of it, in PDF points, is inside. */
 export type Area = (x: number, y: number) => boolean;
 
+interface Middles {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+}
+
+/** The middles of a page's characters are asked for by every mark on it. */
+const middlesByPage = new WeakMap<readonly Glyph[], Middles>();
+
+function middlesOf(glyphs: readonly Glyph[]): Middles {
+  const known = middlesByPage.get(glyphs);
+  if (known !== undefined) return known;
+  const middles = { x: new Float64Array(glyphs.length), y: new Float64Array(glyphs.length) };
+  glyphs.forEach((glyph, index) => {
+    const { x, y } = middleOf(glyph);
+    // What shows nothing is nowhere.
+    [middles.x[index], middles.y[index]] = glyph.text.trim() === '' ? [NaN, NaN] : [x, y];
+  });
+  middlesByPage.set(glyphs, middles);
+  return middles;
+}
+
 /** The inside of a polygon given by its corners (x y x y ...), by the even-odd rule. */
 export function polygonArea(corners: readonly number[]): Area {
+  const xs = corners.filter((_, i) => i % 2 === 0);
+  const ys = corners.filter((_, i) => i % 2 === 1);
+  const around = rectArea([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
   return (x, y) => {
+    if (!around(x, y)) return false;
     let inside = false;
     for (let i = 0, j = corners.length - 2; i + 1 < corners.length; j = i, i += 2) {
       const [xi, yi, xj, yj] = [corners[i], corners[i + 1], corners[j], corners[j + 1]];
@@ -48,10 +73,11 @@ export function ellipseArea([left, bottom, right, top]: readonly number[]): Area
 
 /** Which characters of a page lie in one of some areas, in the order in which they are drawn. */
 export function glyphsIn(glyphs: readonly Glyph[], areas: readonly Area[]): number[] {
-  return glyphs.flatMap((glyph, index) => {
-    const { x, y } = middleOf(glyph);
-    return glyph.text.trim() !== '' && areas.some((area) => area(x, y)) ? [index] : [];
-  });
+  const { x, y } = middlesOf(glyphs);
+  const found: number[] = [];
+  for (let index = 0; index < x.length; index++)
+    if (areas.some((area) => area(x[index], y[index]))) found.push(index);
+  return found;
 }
 
 /**

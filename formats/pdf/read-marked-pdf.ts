@@ -53,9 +53,13 @@ export async function readMarkedPdf(
   const { paper, lines: placedLines } = blocksOfLines(lines);
   const { threads, unknownKinds } = threadsOf(annotations);
   const squeezed = squeeze(paper.text);
-  const marks = threads.map((thread) =>
-    markOf(thread, { paper, squeezed, lines: placedLines, glyphsByPage }),
-  );
+  const linesByPage = new Map<number, PlacedLine[]>();
+  for (const line of placedLines) {
+    const own = linesByPage.get(line.page);
+    if (own === undefined) linesByPage.set(line.page, [line]);
+    else own.push(line);
+  }
+  const marks = threads.map((thread) => markOf(thread, { paper, squeezed, linesByPage, glyphsByPage }));
   const files = annotations.flatMap(({ file }) => (file === null ? [] : [file]));
   return {
     kind: 'pdf',
@@ -91,11 +95,14 @@ async function readPages(
       const page = await document.getPage(number);
       const { width, height, transform } = page.getViewport({ scale: 1 });
       read.pages.push({ width, height, transform });
-      read.lines.push(...(await linesOfPage(page)));
-      const annotations =
-        given?.filter((one) => one.page === number) ?? (await annotationsOfPage(page, names));
-      read.annotations.push(...annotations);
-      if (annotations.some(({ kind }) => TEXT_MARKUP.has(kind) || ENCLOSING.has(kind)))
+      // Asked for at once, so that the thread that reads and the one that works on it don't wait for one another.
+      const [lines, own] = await Promise.all([
+        linesOfPage(page),
+        given?.filter((one) => one.page === number) ?? annotationsOfPage(page, names),
+      ]);
+      read.lines.push(...lines);
+      read.annotations.push(...own);
+      if (own.some(({ kind }) => TEXT_MARKUP.has(kind) || ENCLOSING.has(kind)))
         read.glyphsByPage.set(number, await glyphsOfPage(page));
       page.cleanup();
       progress?.(number, document.numPages);
@@ -122,7 +129,7 @@ async function readPages(
 interface Surroundings {
   readonly paper: Paper;
   readonly squeezed: ReturnType<typeof squeeze>;
-  readonly lines: readonly PlacedLine[];
+  readonly linesByPage: ReadonlyMap<number, readonly PlacedLine[]>;
   readonly glyphsByPage: ReadonlyMap<number, Glyph[]>;
 }
 
@@ -152,7 +159,7 @@ function placeOf(annotation: Annotation, around: Surroundings): { target: Target
   const { page, rect, quads } = annotation;
   const glyphs = around.glyphsByPage.get(page) ?? [];
   const indices = glyphsUnder(annotation, glyphs);
-  const line = nearestLine(around.lines, page, rect);
+  const line = nearestLine(around.linesByPage.get(page) ?? [], rect);
   const span = locateGlyphs(around.squeezed, glyphs, indices, line?.offset ?? 0);
   const quote = quoteUnder(around.paper, span, textOfGlyphs(glyphs, indices));
   const anchor = span !== null ? { ...span, exactly: true } : nearAnchor(around.paper, line);
@@ -193,13 +200,11 @@ function nearAnchor(paper: Paper, line: PlacedLine | null): Anchor | null {
 
 function nearestLine(
   lines: readonly PlacedLine[],
-  page: number,
   [left, bottom, right, top]: readonly number[],
 ): PlacedLine | null {
   let nearest: PlacedLine | null = null;
   let least = Infinity;
   for (const line of lines) {
-    if (line.page !== page) continue;
     const { x, y } = turned((left + right) / 2, (bottom + top) / 2, line.angle);
     const aside = Math.max(0, line.x - x, x - line.right);
     // Notes stand in the margin: what is beside counts less than what is above or below.

@@ -126,8 +126,9 @@ function spanOf(
 }
 
 function saidBy(selectors: readonly Selector[]): string {
+  const quote = selectors.find((selector) => selector.kind === 'quote' && selector.exact !== '');
+  if (quote?.kind === 'quote') return quote.exact;
   for (const selector of selectors) {
-    if (selector.kind === 'quote' && selector.exact !== '') return selector.exact;
     if (selector.kind === 'fragment') return selector.value;
     if (selector.kind === 'position') return `${selector.start}–${selector.end}`;
   }

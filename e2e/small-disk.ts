@@ -1,0 +1,33 @@
+import type { Page } from 'puppeteer-core';
+import type { Desk } from './harness.ts';
+
+/** Gives the page's origin a disk of 40 MB, before anything is stored there. */
+export async function giveSmallDisk(page: Page, desk: Desk): Promise<void> {
+  // The browser looks again only seconds later how much room there is.
+  await page.setJavaScriptEnabled(false);
+  await page.goto(`${desk.address}/settings`);
+  await page.setJavaScriptEnabled(true);
+  const client = await page.createCDPSession();
+  await client.send('Storage.overrideQuotaForOrigin', { origin: desk.address, quotaSize: 40_000_000 });
+}
+
+/** Writes into a database of its own until not even a few bytes find room. */
+export async function fillTheDisk(): Promise<void> {
+  const database = await new Promise<IDBDatabase>((resolve, reject) => {
+    const opening = indexedDB.open('filler', 1);
+    opening.onupgradeneeded = () => opening.result.createObjectStore('bytes', { autoIncrement: true });
+    opening.onsuccess = () => resolve(opening.result);
+    opening.onerror = () => reject(new Error('the filler did not open'));
+  });
+  const put = (size: number) =>
+    new Promise<boolean>((resolve) => {
+      const transaction = database.transaction('bytes', 'readwrite');
+      transaction.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(Math.min(size, 65_536))));
+      for (let filled = 65_536; filled < size; filled += 65_536)
+        transaction.objectStore('bytes').add(crypto.getRandomValues(new Uint8Array(65_536)));
+      transaction.oncomplete = () => resolve(true);
+      transaction.onabort = () => resolve(false);
+    });
+  for (let size = 16_777_216; size >= 64; size /= 2) while (await put(size));
+  database.close();
+}
