@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Rubric } from '#core/model/facts.ts';
 import type { Target } from '#core/model/remark.ts';
 import type { Mark } from './marked-paper.ts';
-import { remarksOfMarks, type MarkContext } from './remarks.ts';
+import { channelOn, remarksOfMarks, type MarkContext } from './remarks.ts';
 
 const words: Target = {
   kind: 'words',
@@ -40,6 +40,7 @@ const context: MarkContext = {
   fileHash: '0'.repeat(64) as never,
   paperHash: '0'.repeat(64) as never,
   marker: { name: 'Dr Aune Keld', role: 'instructor' },
+  channel: 'passage',
   rubric,
 };
 const ids = (...marks: Mark[]) => remarksOfMarks(marks, context).remarks.map((r) => r.id as string);
@@ -94,20 +95,16 @@ describe('remarks of a marked PDF', () => {
   });
 
   it('are in the channel of what they are on, and a machine’s where a machine wrote them', () => {
-    const region: Target = { kind: 'region', x: 1, y: 2, width: 3, height: 4, outline: null };
-    const time: Target = { kind: 'time', fromS: 2, toS: null };
-    const { remarks } = remarksOfMarks(
-      [
-        mark({ targets: [region] }),
-        mark({ targets: [time] }),
-        mark({ byMachine: true, author: 'Spell checker' }),
-      ],
-      context,
-    );
-    expect(remarks.map((r) => [r.channel, r.author.role])).toEqual([
-      ['region', 'instructor'],
-      ['recording', 'instructor'],
-      ['passage', 'machine'],
+    expect(['image/png', 'audio/mpeg', 'application/pdf', 'text/plain'].map(channelOn)).toEqual([
+      'region',
+      'recording',
+      'passage',
+      'passage',
     ]);
+    const [remark] = remarksOfMarks([mark({ byMachine: true, author: 'Spell checker' })], {
+      ...context,
+      channel: 'region',
+    }).remarks;
+    expect([remark.channel, remark.author.role]).toEqual(['region', 'machine']);
   });
 });

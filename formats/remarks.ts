@@ -7,7 +7,7 @@ import {
   type MarkingId,
   RemarkId,
 } from '#core/model/ids.ts';
-import type { Channel, Remark, Reply, Target } from '#core/model/remark.ts';
+import type { Remark, Reply, Target } from '#core/model/remark.ts';
 import type { Anchor, Mark, MarkReply } from './marked-paper.ts';
 
 export interface MarkContext {
@@ -20,6 +20,8 @@ export interface MarkContext {
   readonly paperHash: FileHash;
   /** Who marked it, as the school says; null for a file that came by itself. */
   readonly marker: Author | null;
+  /** Anything on a document is in the paper, whatever its shape; regions are on pictures, seconds of recordings. */
+  readonly channel: 'passage' | 'region' | 'recording';
   readonly rubric: Rubric | null;
 }
 
@@ -68,11 +70,9 @@ function replyOf({ author, at, text, replies }: MarkReply, marker: Author | null
   };
 }
 
-/** Anything on a document is in the paper, whatever its shape; regions are on pictures, seconds of recordings. */
-function channelOf({ targets }: Mark): Channel {
-  if (targets.some(({ kind }) => kind === 'region')) return 'region';
-  if (targets.some(({ kind }) => kind === 'time')) return 'recording';
-  return 'passage';
+/** The channel of remarks on a file of this kind. */
+export function channelOn(mediaType: string): MarkContext['channel'] {
+  return mediaType.startsWith('image/') ? 'region' : mediaType.startsWith('audio/') ? 'recording' : 'passage';
 }
 
 /** The marks of a file as remarks, and where each hangs in the text. A subject that names a criterion links to it. */
@@ -92,7 +92,7 @@ export function remarksOfMarks(
       assignmentId: context.assignmentId,
       attemptId: context.attemptId,
       markingId: context.markingId,
-      channel: channelOf(mark),
+      channel: context.channel,
       author: authorOf(mark.author, mark.byMachine, context.marker),
       at: mark.at,
       kind: mark.kind,

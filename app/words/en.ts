@@ -366,6 +366,8 @@ export const words = {
     saidNothing: 'It doesn’t say in words where.',
     unplacedOnPicture: 'These name a place that the picture doesn’t have.',
     placeHere: 'Put it on the selected words',
+    draw: 'Draw where it belongs',
+    drawing: 'Draw a box on the picture',
     placeWhole: 'It is about the whole',
     placedWhole: 'The remark is about the whole now.',
     placeNothing: 'Select the words in the paper first.',

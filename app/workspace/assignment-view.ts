@@ -86,11 +86,15 @@ function byCriterion(remarks: readonly Remark[], rubric: Rubric | null): Remark[
 const PAPER_ROLES: readonly FileRole[] = ['marked', 'sent'];
 
 /** Papers that came back with a marking or were taken in, each once. */
-function papersOf(markings: readonly Marking[], files: readonly StoredFile[]): PaperFile[] {
+function papersOf(
+  markings: readonly Marking[],
+  files: readonly StoredFile[],
+  movedAway: (hash: string) => boolean,
+): PaperFile[] {
   const byHash = new Map<string, PaperFile>();
   for (const marking of markings)
     for (const { hash, name, role } of marking.files)
-      if (role === 'marked') byHash.set(hash, { hash, name, role });
+      if (role === 'marked' && !movedAway(hash)) byHash.set(hash, { hash, name, role });
   for (const { hash, name, role, origin } of files)
     if (PAPER_ROLES.includes(role) && origin !== 'written') byHash.set(hash, { hash, name, role });
     else if (origin === 'dropped') byHash.delete(hash);
@@ -134,8 +138,10 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
   const firstMarking =
     attempts.find(({ marking }) => marking !== null && marking.files.length > 0)?.marking ?? null;
   const latestMarking = latestOf(markings);
-  const papers = papersOf(markings, files);
-  const markedFile = firstMarking?.files.find((file) => file.role === 'marked') ?? ownMarked(files);
+  const movedAway = (hash: string) => (records.files.get(hash)?.assignmentId ?? id) !== id;
+  const papers = papersOf(markings, files, movedAway);
+  const markedFile =
+    firstMarking?.files.find((file) => file.role === 'marked' && !movedAway(file.hash)) ?? ownMarked(files);
   const returned = new Set(markings.flatMap((m) => m.files.map((file) => file.hash)));
   const passages = remarks.filter(
     (remark) => remark.channel === 'passage' && remark.fileHash !== null && returned.has(remark.fileHash),

@@ -160,6 +160,10 @@ function listen(): void {
 /** A page that is put aside gives its connection up, and catches up when it comes back. */
 export function listenWhileShown(): void {
   window.addEventListener('pagehide', disconnect);
+  // The address that signs in, opened where the page is open already, changes its fragment alone.
+  window.addEventListener('hashchange', () => {
+    if (new URLSearchParams(location.hash.slice(1)).has('code')) location.reload();
+  });
   window.addEventListener('pageshow', (event) => {
     if (event.persisted && useWorkspace.getState().identity?.kind === 'student') void catchUp();
   });

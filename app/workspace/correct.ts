@@ -50,7 +50,18 @@ export function moveFile(file: StoredFile, to: AssignmentId): Promise<void> {
           attemptId: marking?.attemptId ?? attempt?.id ?? remark.attemptId,
           markingId: marking?.id ?? remark.markingId,
         });
+    if (file.assignmentId !== null) await removeIfEmpty(writing, file.assignmentId);
   });
+}
+
+/** An assignment that was only made for a file goes with the last file that it had. */
+async function removeIfEmpty(writing: Writing, id: AssignmentId): Promise<void> {
+  const assignment = await writing.get('assignments', id);
+  const isHere = (one: { assignmentId: string | null }) => one.assignmentId === id;
+  if (assignment?.courseId !== null || (await writing.all('files')).some(isHere)) return;
+  await writing.remove('assignments', id);
+  for (const store of ['attempts', 'markings'] as const)
+    for (const one of await writing.all(store)) if (isHere(one)) await writing.remove(store, one.id);
 }
 
 /** Says what a file is of its assignment. */

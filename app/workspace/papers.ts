@@ -57,6 +57,7 @@ function anchorsOf(marks: readonly Mark[], remarks: readonly Remark[]): Record<s
     fileHash,
     paperHash: paperHash ?? fileHash,
     marker: null,
+    channel: first.channel === 'region' ? ('region' as const) : ('passage' as const),
     rubric: null,
   };
   return remarksOfMarks(marks, context).anchors;

@@ -3,7 +3,7 @@ import { asId, AssignmentId, AttemptId, type FileHash, MarkingId, RemarkId } fro
 import type { Remark } from '#core/model/remark.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
-import { remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
+import { channelOn, remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
 import { words } from '../words/en.ts';
 import type { ReadPaper } from './records.ts';
 import type { Writing } from './transact.ts';
@@ -137,6 +137,7 @@ export function takeInReturnedFile(
       fileHash: file.hash,
       paperHash: file.hash,
       marker: marking.marker,
+      channel: channelOn(file.mediaType),
       rubric,
     }),
   );
@@ -218,6 +219,7 @@ async function placeFiles(
       fileHash: file.hash,
       paperHash: file.aboutHash ?? file.hash,
       marker: marking.marker,
+      channel: channelOn(await mediaTypeOf(writing, file, files)),
       rubric,
     };
     if (file.read !== null) {
@@ -229,6 +231,17 @@ async function placeFiles(
     for (const remark of remarksOfMarks(file.marks, context).remarks) await writing.put('remarks', remark);
     if (file.transcript !== null) await addTranscript(writing, file.aboutHash, file.transcript);
   }
+}
+
+/** The media type of what a file's remarks are on: of itself, or of what it is about. */
+async function mediaTypeOf(
+  writing: Writing,
+  { aboutHash, mediaType }: FileToTake,
+  files: readonly FileToTake[],
+): Promise<string> {
+  if (aboutHash === null) return mediaType;
+  const together = files.find(({ hash }) => hash === aboutHash);
+  return together?.mediaType ?? (await writing.get('files', aboutHash))?.mediaType ?? '';
 }
 
 function ownAssignment(id: AssignmentId, title: string): Assignment {

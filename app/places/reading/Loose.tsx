@@ -16,12 +16,17 @@ export function Loose({
   remarks,
   focusedId,
   onFocus,
+  drawingFor,
+  onDraw,
 }: {
   view: AssignmentView;
   paper: ReadPaper;
   remarks: readonly Remark[];
   focusedId: string | null;
   onFocus: (id: string) => void;
+  /** The remark whose place is just being drawn on the picture. */
+  drawingFor: Remark | null;
+  onDraw: (remark: Remark | null) => void;
 }) {
   const unplaced = remarks.filter((remark) => placeOf(remark).kind === 'unplaced').length;
   const [open, setOpen] = useState(true);
@@ -48,7 +53,12 @@ export function Loose({
               focused={remark.id === focusedId}
               onFocus={() => onFocus(remark.id)}
             />
-            <PlaceByHand remark={remark} paper={paper} />
+            <PlaceByHand
+              remark={remark}
+              paper={paper}
+              drawing={drawingFor?.id === remark.id}
+              onDraw={onDraw}
+            />
           </li>
         ))}
       </ol>
@@ -56,7 +66,17 @@ export function Loose({
   );
 }
 
-function PlaceByHand({ remark, paper }: { remark: Remark; paper: ReadPaper }) {
+function PlaceByHand({
+  remark,
+  paper,
+  drawing,
+  onDraw,
+}: {
+  remark: Remark;
+  paper: ReadPaper;
+  drawing: boolean;
+  onDraw: (remark: Remark | null) => void;
+}) {
   const target = placeOf(remark);
   if (target.kind !== 'unplaced') return null;
   const place = () => {
@@ -70,7 +90,15 @@ function PlaceByHand({ remark, paper }: { remark: Remark; paper: ReadPaper }) {
   return (
     <p className="mt-1.5 flex flex-wrap items-center gap-x-4 text-sm text-quiet">
       {target.said === '' ? words.reading.saidNothing : words.reading.said(target.said)}
-      {paper.kind !== 'picture' && (
+      {paper.kind === 'picture' ? (
+        <Button
+          className="min-h-8 text-sm"
+          aria-pressed={drawing}
+          onClick={() => onDraw(drawing ? null : remark)}
+        >
+          {drawing ? words.reading.drawing : words.reading.draw}
+        </Button>
+      ) : (
         // The selection has to live through the press.
         <Button className="min-h-8 text-sm" onMouseDown={(event) => event.preventDefault()} onClick={place}>
           {words.reading.placeHere}

@@ -5,6 +5,7 @@ import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
+import { DrawRegion, type Region } from './DrawRegion.tsx';
 import { marksOf } from './geometry.ts';
 
 /** A page of the paper: drawn when it comes near, with its text to select and its marks to point at. */
@@ -22,6 +23,7 @@ export function Page({
   hoveredId,
   onFocus,
   onHover,
+  onDrawn,
 }: {
   show: { kind: 'pdf'; document: PDFDocumentProxy } | { kind: 'picture'; url: string };
   number: number;
@@ -36,6 +38,7 @@ export function Page({
   hoveredId: string | null;
   onFocus: (id: string) => void;
   onHover: (id: string | null) => void;
+  onDrawn: ((region: Region) => void) | null;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const near = useNear(box);
@@ -68,6 +71,7 @@ export function Page({
           onHover={onHover}
         />
       ))}
+      {onDrawn !== null && show.kind === 'picture' && <DrawRegion scale={scale} onDrawn={onDrawn} />}
     </div>
   );
 }

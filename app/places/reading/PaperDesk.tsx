@@ -11,6 +11,7 @@ import type { Layout } from '#core/paper/layout.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { isWholeIn, marksOf, pageTops, shownOnPage, type Box } from './geometry.ts';
 import type { TextState } from './layout-segments.ts';
+import type { Region } from './DrawRegion.tsx';
 import { Page } from './Page.tsx';
 import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
 import { placeSlips } from './slip-layout.ts';
@@ -38,10 +39,22 @@ export interface PaperDeskProps {
   /** 1 fits the width. */
   readonly zoom: number;
   readonly onPage: (page: number) => void;
+  /** Where a part of the picture is being drawn for a remark: takes what was drawn. */
+  readonly onDrawn: ((region: Region) => void) | null;
 }
 
 /** The paper with its marks, the slips level with them, and the curves that join them. */
-export function PaperDesk({ view, marked, show, remarks, focusedId, onFocus, zoom, onPage }: PaperDeskProps) {
+export function PaperDesk({
+  view,
+  marked,
+  show,
+  remarks,
+  focusedId,
+  onFocus,
+  zoom,
+  onPage,
+  onDrawn,
+}: PaperDeskProps) {
   const narrow = useNarrow();
   const [hoveredId, setHoveredId] = useState<string | null>(null);
   const [scroller, size] = useSize<HTMLDivElement>();
@@ -147,6 +160,7 @@ export function PaperDesk({ view, marked, show, remarks, focusedId, onFocus, zoo
                   hoveredId={hoveredId}
                   onFocus={onFocus}
                   onHover={setHoveredId}
+                  onDrawn={onDrawn}
                 />
               ))
             )}

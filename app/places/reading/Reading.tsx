@@ -11,11 +11,13 @@ import { useKeys, useNarrow } from '../../shared/hooks.ts';
 import { Slip } from '../../shared/Slip.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView, PaperFile } from '../../workspace/assignment-view.ts';
+import { placeRemark } from '../../workspace/correct.ts';
 import { decideRemark, markRead, toggleCarry } from '../../workspace/decide.ts';
 import { usePaper } from '../../workspace/papers.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 import { useWorkspace } from '../../workspace/workspace.ts';
 import { KeysDialog } from './KeysDialog.tsx';
+import type { Region } from './DrawRegion.tsx';
 import { useFileUrl } from './file-url.ts';
 import type { TextState } from './layout-segments.ts';
 import { Loose } from './Loose.tsx';
@@ -327,7 +329,13 @@ function textShown({ layout }: ReadPaper, state: TextState): Shown | null {
 
 /** The paper with its remarks in their places, and above it those that have none. */
 function OpenPaper({ paper, show, remarks, ...props }: OpenedProps & { show: Shown | null }) {
+  const [drawingFor, setDrawingFor] = useState<Remark | null>(null);
   if (show === null) return <p className="p-6 text-quiet">{words.reading.opening}</p>;
+  const place = (region: Region) => {
+    if (drawingFor === null) return;
+    setDrawingFor(null);
+    void placeRemark(drawingFor, { kind: 'region', ...region, outline: null }, null, paper);
+  };
   const loose = remarks.filter((remark) => isLoose(remark, paper));
   return (
     <div className="flex h-full min-h-0 flex-col">
@@ -338,6 +346,8 @@ function OpenPaper({ paper, show, remarks, ...props }: OpenedProps & { show: Sho
           remarks={loose}
           focusedId={props.focusedId}
           onFocus={props.onFocus}
+          drawingFor={drawingFor}
+          onDraw={setDrawingFor}
         />
       )}
       <div className="min-h-0 flex-1">
@@ -346,6 +356,7 @@ function OpenPaper({ paper, show, remarks, ...props }: OpenedProps & { show: Sho
           marked={paper}
           show={show}
           remarks={remarks.filter((remark) => !isLoose(remark, paper))}
+          onDrawn={drawingFor === null ? null : place}
         />
       </div>
     </div>
