@@ -675,7 +675,7 @@ export const words = {
   },
   settings: {
     title: 'Settings',
-    theme: 'Light',
+    theme: 'Light or dark',
     themes: { system: 'as the computer has it', light: 'light', dark: 'dark' },
     keys: 'Single-letter keys',
     keysLead: 'n, p, a, q and the others. They never act while you type.',

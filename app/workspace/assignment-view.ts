@@ -83,6 +83,15 @@ function byCriterion(remarks: readonly Remark[], rubric: Rubric | null): Remark[
   );
 }
 
+/** Remarks paper by paper, the main one first; then those on anything else, then those about no file. */
+function byPaper(remarks: readonly Remark[], papers: readonly PaperFile[]): Remark[] {
+  const rank = ({ paperHash }: Remark) => {
+    const at = papers.findIndex(({ hash }) => hash === paperHash);
+    return at >= 0 ? at : papers.length + Number(paperHash === null);
+  };
+  return remarks.toSorted((x, y) => rank(x) - rank(y));
+}
+
 const PAPER_ROLES: readonly FileRole[] = ['marked', 'sent'];
 
 /** Papers that came back with a marking or were taken in, each once. */
@@ -129,20 +138,27 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
     .sort((x, y) => x.number - y.number)
     .map((attempt) => ({ attempt, marking: latestOf(markings.filter((m) => m.attemptId === attempt.id)) }));
   const rubric = records.rubrics.get(assignment.rubricId ?? '') ?? null;
-  const remarks = byCriterion(
-    inReadingOrder(own(records.remarks, id).map((remark) => asKnown(remark, records.people))),
-    rubric,
-  );
   const tasks = own(records.tasks, id);
   const files = own(records.files as ReadonlyMap<string, StoredFile & { assignmentId: string }>, id);
   const firstMarking =
     attempts.find(({ marking }) => marking !== null && marking.files.length > 0)?.marking ?? null;
   const latestMarking = latestOf(markings);
+  const returned = new Set(markings.flatMap((m) => m.files.map((file) => file.hash)));
   const movedAway = (hash: string) => (records.files.get(hash)?.assignmentId ?? id) !== id;
-  const papers = papersOf(markings, files, movedAway);
   const markedFile =
     firstMarking?.files.find((file) => file.role === 'marked' && !movedAway(file.hash)) ?? ownMarked(files);
-  const returned = new Set(markings.flatMap((m) => m.files.map((file) => file.hash)));
+  const found = papersOf(markings, files, movedAway);
+  const papers = [
+    ...found.filter(({ hash }) => hash === markedFile?.hash),
+    ...found.filter(({ hash }) => hash !== markedFile?.hash),
+  ];
+  const remarks = byCriterion(
+    byPaper(
+      inReadingOrder(own(records.remarks, id).map((remark) => asKnown(remark, records.people))),
+      papers,
+    ),
+    rubric,
+  );
   const passages = remarks.filter(
     (remark) => remark.channel === 'passage' && remark.fileHash !== null && returned.has(remark.fileHash),
   ).length;
@@ -202,10 +218,7 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
     tasks: planOrder(tasks, behindByRemark),
     queries: own(records.queries, id),
     markedFile,
-    papers: [
-      ...papers.filter(({ hash }) => hash === markedFile?.hash),
-      ...papers.filter(({ hash }) => hash !== markedFile?.hash),
-    ],
+    papers,
     recordings: files.filter(({ role }) => role === 'recording'),
     draft: drafts.at(0) ?? null,
     submission: latest !== null && latest.state.kind !== 'refused' ? latest : null,

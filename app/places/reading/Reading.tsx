@@ -125,37 +125,46 @@ export function Reading() {
     <div className="flex h-full flex-col">
       <div className="flex flex-wrap items-center gap-x-6 border-b border-rule px-5 max-md:overflow-x-auto max-md:px-4">
         <Materials view={view} material={material} onOpen={open} />
-        <div className="ml-auto flex items-center gap-1 py-0.5 text-sm max-md:hidden">
-          {material === 'paper' && file !== null && view.papers.length > 1 && (
-            <select
-              aria-label={words.reading.chooseFile}
-              value={file.hash}
-              onChange={(event) => openFile(event.target.value)}
-              className="mr-3 max-w-56 rounded border border-rule bg-surface px-1.5 py-1"
-            >
-              {view.papers.map(({ hash, name }) => (
-                <option key={hash} value={hash}>
-                  {name}
-                </option>
-              ))}
-            </select>
+        {material === 'paper' && (
+          <div className="flex items-center gap-2 py-1 text-sm md:ml-auto">
+            {file !== null && view.papers.length > 1 && (
+              <select
+                aria-label={words.reading.chooseFile}
+                value={file.hash}
+                onChange={(event) => openFile(event.target.value)}
+                className="max-w-56 rounded border border-rule bg-surface px-1.5 py-1"
+              >
+                {view.papers.map(({ hash, name }) => (
+                  <option key={hash} value={hash}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            )}
+            {paper !== null && (paper.layout?.changes.length ?? 0) > 0 && (
+              <select
+                aria-label={words.reading.viewLabel}
+                value={textState}
+                onChange={(event) =>
+                  setTextState(TEXT_STATES.find((one) => one === event.target.value) ?? 'changes')
+                }
+                className="rounded border border-rule bg-surface px-1.5 py-1"
+              >
+                {TEXT_STATES.map((state) => (
+                  <option key={state} value={state}>
+                    {words.reading.states[state]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </div>
+        )}
+        <div
+          className={clsx(
+            'flex items-center gap-1 py-0.5 text-sm max-md:hidden',
+            material !== 'paper' && 'ml-auto',
           )}
-          {material === 'paper' && paper !== null && (paper.layout?.changes.length ?? 0) > 0 && (
-            <select
-              aria-label={words.reading.viewLabel}
-              value={textState}
-              onChange={(event) =>
-                setTextState(TEXT_STATES.find((one) => one === event.target.value) ?? 'changes')
-              }
-              className="mr-3 rounded border border-rule bg-surface px-1.5 py-1"
-            >
-              {TEXT_STATES.map((state) => (
-                <option key={state} value={state}>
-                  {words.reading.states[state]}
-                </option>
-              ))}
-            </select>
-          )}
+        >
           {material === 'paper' && paper !== null && (
             <>
               {paper.pages.length > 1 && (
@@ -224,7 +233,13 @@ export function Reading() {
           )}
         </div>
         {narrow && material === 'paper' && (
-          <Sheet view={view} remark={at >= 0 ? focused : undefined} onStep={step} of={inMaterial.length} />
+          <Sheet
+            view={view}
+            remark={at >= 0 ? focused : undefined}
+            onStep={step}
+            at={inMaterial.findIndex(({ id }) => id === focusedId) + 1}
+            of={inMaterial.length}
+          />
         )}
       </div>
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />

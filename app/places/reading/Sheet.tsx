@@ -10,11 +10,14 @@ export function Sheet({
   view,
   remark,
   onStep,
+  at,
   of,
 }: {
   view: AssignmentView;
   remark: Remark | undefined;
   onStep: (by: number) => void;
+  /** Which of how many in this material. */
+  at: number;
   of: number;
 }) {
   return (
@@ -27,9 +30,7 @@ export function Sheet({
           <ChevronLeft size={20} aria-hidden />
         </Button>
         <p className="text-sm text-quiet">
-          {remark === undefined
-            ? words.reading.tapMark
-            : words.line.of(view.numberByRemark.get(remark.id) ?? 0, of)}
+          {remark === undefined ? words.reading.tapMark : words.line.of(at, of)}
         </p>
         <Button look="quiet" aria-label={words.reading.next} onClick={() => onStep(1)}>
           <ChevronRight size={20} aria-hidden />

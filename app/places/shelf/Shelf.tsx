@@ -1,4 +1,3 @@
-import clsx from 'clsx';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Instant } from '#core/model/ids.ts';
@@ -126,35 +125,42 @@ function Files() {
       ) : (
         <ul className="mt-2">
           {list.map((file) => (
-            <li key={file.hash} className="flex flex-wrap items-baseline gap-x-4 border-t border-rule py-2">
-              <b className="min-w-0 break-words">{file.name}</b>
-              <span className="text-sm text-quiet">
-                {[
-                  words.takeIn.roles[file.role],
-                  words.shelf.usedIn(titles.get(file.assignmentId ?? '')?.title ?? ''),
-                  words.shelf.origins[file.origin],
-                  words.sizeOf(file.size),
-                  shownMoment(file.cameAt, undefined),
-                ].join(' · ')}
+            <li
+              key={file.hash}
+              className="flex items-baseline gap-x-4 border-t border-rule py-2 max-md:flex-wrap"
+            >
+              <span className="min-w-0">
+                <b className="mr-3 break-words">{file.name}</b>
+                <span className="text-sm text-quiet">
+                  {[
+                    words.takeIn.roles[file.role],
+                    words.shelf.usedIn(titles.get(file.assignmentId ?? '')?.title ?? ''),
+                    words.shelf.origins[file.origin],
+                    words.sizeOf(file.size),
+                    shownMoment(file.cameAt, undefined),
+                  ].join(' · ')}
+                </span>
               </span>
-              {file.origin === 'dropped' && (
+              <span className="ml-auto flex gap-4 whitespace-nowrap">
+                {file.origin === 'dropped' && (
+                  <Button
+                    look="quiet"
+                    className="min-h-0 px-1 text-sm"
+                    onClick={() => setCorrecting(file.hash)}
+                  >
+                    {words.shelf.correct}
+                    <span className="sr-only"> {file.name}</span>
+                  </Button>
+                )}
                 <Button
                   look="quiet"
-                  className="ml-auto min-h-0 px-1 text-sm"
-                  onClick={() => setCorrecting(file.hash)}
+                  className="min-h-0 px-1 text-sm"
+                  onClick={() => void offer(file.hash, file.name, file.mediaType)}
                 >
-                  {words.shelf.correct}
+                  {words.shelf.get}
                   <span className="sr-only"> {file.name}</span>
                 </Button>
-              )}
-              <Button
-                look="quiet"
-                className={clsx('min-h-0 px-1 text-sm', file.origin !== 'dropped' && 'ml-auto')}
-                onClick={() => void offer(file.hash, file.name, file.mediaType)}
-              >
-                {words.shelf.get}
-                <span className="sr-only"> {file.name}</span>
-              </Button>
+              </span>
             </li>
           ))}
         </ul>
