@@ -255,6 +255,32 @@ describe('taking in', () => {
   );
 });
 
+describe('a PDF', () => {
+  pageTest(
+    'says which marks it also holds that can’t be shown, and draws those of another file',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/401/);
+      await openAlone(page, desk);
+      await drop(page, ...named('kinds.pdf'));
+      await confirm(page, 2);
+      await openReading(page);
+      await page.waitForSelector('[data-page="1"] canvas');
+      await seeText(page, 'marks of a kind that can’t be shown here (compass)');
+      await until(page, () => document.querySelectorAll('[data-slip]').length === 17);
+      await seeText(page, 'This mark came without words.');
+      const xfdf = strToU8(
+        '<?xml version="1.0"?><xfdf><f href="kinds.pdf"/><annots><ink page="0" rect="60,300,120,340" title="Pascoe Wray"><contents>Round again</contents><inklist><gesture>60,300;90,340;120,300</gesture></inklist></ink></annots></xfdf>',
+      );
+      await drop(page, ['ink.xfdf', xfdf]);
+      await confirm(page, 1);
+      await seeText(page, '“ink.xfdf” is in: 1 remark found.');
+      await openReading(page);
+      await seeText(page, 'Round again');
+      await page.waitForSelector('[data-page="1"] svg polyline');
+    },
+  );
+});
+
 describe('a picture', () => {
   pageTest('takes a remark where a box is drawn for it', async ({ page, desk, expectFault }) => {
     expectFault(/401/);

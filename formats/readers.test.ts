@@ -177,6 +177,22 @@ describe.each([
   });
 });
 
+it.each(['core.docx', 'core.odt'])(
+  '%s: a footnote where it is called, and a picture below its paragraph',
+  async (name) => {
+    const { layout, paper } = await readPaper(sample(name), null);
+    const [note] = layout?.notes ?? [];
+    expect(layout?.text.slice(0, note.at).endsWith('beside dam four')).toBe(true);
+    const footnote = layout?.blocks.find(({ kind }) => kind === 'footnote');
+    expect(layout?.text.slice(footnote?.from, footnote?.to)).toBe('In the second week of March.');
+    expect(layout?.pictures.map(({ mediaType, bytes }) => [mediaType, bytes.length > 500])).toEqual([
+      ['image/png', true],
+    ]);
+    expect(layout?.blocks.map(({ kind }) => kind)).toContain('picture');
+    expect(paper.text).toContain('Its layers are drawn here.');
+  },
+);
+
 it('a Word file with a moved paragraph: one move, not a deletion and an insertion', () => {
   const { marks } = readMarkedDocx(sample('dams-moved.docx'));
   expect(

@@ -74,11 +74,13 @@ export async function takeIn(files: readonly File[]): Promise<AssignmentId | nul
   return null;
 }
 
+const DEEPEST_ATTACHED = 3;
+
 /** What a file holds, and its bytes: of a locked PDF those of a copy that opens without its password. */
 type Opened =
   { readonly content: FileContent; readonly bytes: Uint8Array<ArrayBuffer> } | { readonly why: string };
 
-async function readOne(file: File): Promise<PendingFile[]> {
+async function readOne(file: File, depth = 0): Promise<PendingFile[]> {
   const notice = toast.loading(words.takeIn.reading(file.name), { duration: Infinity });
   const end = (why: string, isFault: boolean) => {
     const show = isFault ? toast.error : toast;
@@ -107,12 +109,10 @@ async function readOne(file: File): Promise<PendingFile[]> {
     about: null,
   };
   if (content.kind !== 'paper') return [own];
-  const { unknownKinds, attached } = content.paper;
-  if (unknownKinds.length > 0)
-    toast(words.takeIn.unknownKinds(file.name, unknownKinds.join(', ')), { duration: 15_000 });
   const inside: PendingFile[] = [];
-  for (const { name, bytes: part } of attached)
-    inside.push(...(await readOne(new File([part], name))).map((one) => attachedTo(own, one)));
+  // Files in files in files are made to break their readers.
+  for (const { name, bytes: part } of depth < DEEPEST_ATTACHED ? content.paper.attached : [])
+    inside.push(...(await readOne(new File([part], name), depth + 1)).map((one) => attachedTo(own, one)));
   return [own, ...inside];
 }
 

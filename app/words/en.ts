@@ -200,8 +200,6 @@ export const words = {
       `${many(files, 'file is', 'files are')} in: ${many(count, 'remark', 'remarks')} found.`,
     known: (name: string) => `“${name}” is here already; nothing was added.`,
     unnamedMarker: 'The marker',
-    unknownKinds: (name: string, kinds: string) =>
-      `“${name}” also holds marks of a kind that can’t be shown here (${kinds}). Look for them in the file itself.`,
     title: 'Where does this belong?',
     lead: 'Nothing is added before you say so. It can be put right later on the Shelf.',
     belongsTo: 'Belongs to',
@@ -368,6 +366,8 @@ export const words = {
     placeHere: 'Put it on the selected words',
     draw: 'Draw where it belongs',
     drawing: 'Draw a box on the picture',
+    unknownKinds: (kinds: string) =>
+      `The file also holds marks of a kind that can’t be shown here (${kinds}). Look for them in the file itself.`,
     placeWhole: 'It is about the whole',
     placedWhole: 'The remark is about the whole now.',
     placeNothing: 'Select the words in the paper first.',

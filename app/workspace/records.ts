@@ -27,6 +27,8 @@ export interface ReadPaper {
   /** What a paper without pages is shown from; null for PDF and pictures. */
   readonly layout: Layout | null;
   readonly anchors: Readonly<Record<string, Anchor>>;
+  /** Kinds of mark in the file that can't be shown here. */
+  readonly unknownKinds: readonly string[];
 }
 
 /** What the workspace keeps, by store. Facts first, then the student's own, then files. */

@@ -97,10 +97,10 @@ export async function putAttempt(writing: Writing, attempt: Attempt): Promise<vo
 
 export function readPaperOf(
   hash: FileHash,
-  { kind, pages, paper, layout }: MarkedPaper,
+  { kind, pages, paper, layout, unknownKinds }: MarkedPaper,
   anchors: Readonly<Record<string, Anchor>>,
 ): ReadPaper {
-  return { hash, readerVersion: READER_VERSION, kind, pages, paper, layout, anchors };
+  return { hash, readerVersion: READER_VERSION, kind, pages, paper, layout, anchors, unknownKinds };
 }
 
 async function putPaperWithRemarks(

@@ -7,9 +7,9 @@ soffice --headless --norestore "-env:UserInstallation=file://$(mktemp -d)" "--ac
 office=$!
 trap 'kill $office' EXIT
 sleep 15
+/usr/bin/python3 make_media.py .
 # The system's own Python: it has LibreOffice's and MuPDF's modules.
 /usr/bin/python3 make_writer.py .
 # One process a part: MuPDF's Python does not bear many annotations in one.
 for part in kinds transects sideways truth; do /usr/bin/python3 mark_pdf.py . $part; done
 /usr/bin/python3 make_same.py .
-/usr/bin/python3 make_media.py .

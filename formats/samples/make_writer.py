@@ -231,6 +231,24 @@ store(doc, "dams-moved.docx", "MS Word 2007 XML")
 doc.close(True)
 truth["dams-moved.docx"] = [{"kind": "move", "author": "Pascoe Wray", "exact": "Sphagnum came back beside every tight dam."}]
 
+# A footnote and a picture with a description.
+doc = new_doc()
+cursor = write(doc, [("Heading 1", "The log of the core"), ("Text body", "The core was taken beside dam four."), ("Text body", "Its layers are drawn here.")])
+note = doc.createInstance("com.sun.star.text.Footnote")
+at = find(doc, "dam four")
+at.Text.insertTextContent(at.End, note, False)
+note.String = "In the second week of March."
+picture = doc.createInstance("com.sun.star.text.TextGraphicObject")
+provider = smgr.createInstanceWithContext("com.sun.star.graphic.GraphicProvider", ctx)
+picture.Graphic = provider.queryGraphic((prop("URL", "file://" + os.path.join(OUT, "core.png")),))
+picture.setPropertyValue("Description", "Four layers of peat")
+picture.AnchorType = uno.Enum("com.sun.star.text.TextContentAnchorType", "AS_CHARACTER")
+end = find(doc, "drawn here.")
+end.Text.insertTextContent(end.End, picture, False)
+store(doc, "core.docx", "MS Word 2007 XML")
+store(doc, "core.odt", "writer8")
+doc.close(True)
+
 # A paper to be marked as PDF: two columns with words cut at line ends, ligatures, text that runs to the left, a wide page.
 doc = new_doc()
 style = doc.StyleFamilies.getByName("PageStyles").getByName("Standard")

@@ -6,7 +6,7 @@ import type { PageSize } from '#formats/marked-paper.ts';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import { DrawRegion, type Region } from './DrawRegion.tsx';
-import { marksOf } from './geometry.ts';
+import { marksOf, pointsOf } from './geometry.ts';
 
 /** A page of the paper: drawn when it comes near, with its text to select and its marks to point at. */
 export function Page({
@@ -154,6 +154,12 @@ function DrawnPage({
 const DRAWN: Readonly<Record<string, string>> = {
   underline: 'border-b-2 border-[#1e2a2c]',
   squiggly: 'border-b-2 border-dotted border-[#1e2a2c]',
+  square: 'border-2 border-[#1e2a2c]',
+  polygon: 'border-2 border-[#1e2a2c]',
+  circle: 'rounded-[50%]! border-2 border-[#1e2a2c]',
+  ink: '',
+  line: '',
+  polyline: '',
   strikeout: 'bg-[linear-gradient(transparent_45%,#1e2a2c_45%,#1e2a2c_55%,transparent_55%)]',
 };
 
@@ -182,11 +188,26 @@ function Marks({
   const label = words.reading.mark(number, saidBy(remark));
   const target = placeOf(remark);
   const outline = target.kind === 'region' ? target.outline : null;
-  const signed = target.kind === 'point' && !target.drawn;
+  const strokes = foreign && target.kind === 'point' ? target.shape : [];
+  const signed = target.kind === 'point' && !target.drawn && strokes.length === 0;
   const drawn =
     target.kind === 'region' ? '' : foreign ? (DRAWN[remark.kind] ?? 'bg-[rgb(30_42_44/0.14)]') : '';
   return (
     <>
+      {strokes.length > 0 && (
+        <svg aria-hidden className="pointer-events-none absolute inset-0 z-10 h-full w-full" fill="none">
+          {strokes.map((stroke, index) => (
+            <polyline
+              key={index}
+              points={pointsOf(stroke, size, scale)}
+              stroke={remark.color ?? '#1e2a2c'}
+              strokeWidth={1.6 * scale}
+              strokeLinecap="round"
+              strokeLinejoin="round"
+            />
+          ))}
+        </svg>
+      )}
       {outline !== null && (
         <svg
           aria-hidden

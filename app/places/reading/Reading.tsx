@@ -365,6 +365,11 @@ function OpenPaper({ paper, show, remarks, ...props }: OpenedProps & { show: Sho
           onDraw={setDrawingFor}
         />
       )}
+      {paper.unknownKinds.length > 0 && (
+        <p className="border-b border-rule px-5 py-2 text-sm text-quiet max-md:px-4">
+          {words.reading.unknownKinds(paper.unknownKinds.join(', '))}
+        </p>
+      )}
       <div className="min-h-0 flex-1">
         <PaperDesk
           {...props}

@@ -21,15 +21,30 @@ export function pageTops(pages: readonly PageSize[], scale: number): { tops: num
   return { tops, height };
 }
 
-/** The box on the shown page around points given in PDF coordinates (x y x y ...). */
-function boxOf(points: readonly number[], { transform }: PageSize, scale: number): Box {
+/** Points given in PDF coordinates (x y x y ...) as they are shown, in pixels from the page's corner. */
+function shownPoints(points: readonly number[], { transform }: PageSize, scale: number): [number, number][] {
   const [a, b, c, d, e, f] = transform;
-  const xs: number[] = [];
-  const ys: number[] = [];
-  for (let i = 0; i + 1 < points.length; i += 2) {
-    xs.push((a * points[i] + c * points[i + 1] + e) * scale);
-    ys.push((b * points[i] + d * points[i + 1] + f) * scale);
-  }
+  const shown: [number, number][] = [];
+  for (let i = 0; i + 1 < points.length; i += 2)
+    shown.push([
+      (a * points[i] + c * points[i + 1] + e) * scale,
+      (b * points[i] + d * points[i + 1] + f) * scale,
+    ]);
+  return shown;
+}
+
+/** The same as SVG has it. */
+export function pointsOf(points: readonly number[], page: PageSize, scale: number): string {
+  return shownPoints(points, page, scale)
+    .map(([x, y]) => `${x},${y}`)
+    .join(' ');
+}
+
+/** The box on the shown page around points given in PDF coordinates. */
+function boxOf(points: readonly number[], page: PageSize, scale: number): Box {
+  const shown = shownPoints(points, page, scale);
+  const xs = shown.map(([x]) => x);
+  const ys = shown.map(([, y]) => y);
   const left = Math.min(...xs);
   const top = Math.min(...ys);
   return { left, top, width: Math.max(...xs) - left, height: Math.max(...ys) - top };
