@@ -150,6 +150,9 @@ function DrawnPage({
   );
 }
 
+/** The side of the sign for a mark that the page doesn't show, in pixels. */
+const SIGN = 17;
+
 /** How a mark is drawn that the page itself doesn't show, by kind; colours of our own would say something. */
 const DRAWN: Readonly<Record<string, string>> = {
   underline: 'border-b-2 border-[#1e2a2c]',
@@ -242,7 +245,7 @@ function Marks({
               outline === null &&
               'border-2 border-[#1e2a2c] shadow-[0_0_0_1.5px_#fff,inset_0_0_0_1.5px_#fff]',
             signed &&
-              'grid min-h-4 min-w-4 place-items-center border border-[#1e2a2c] bg-[#faf7f0] text-[0.65rem] text-[#1e2a2c]',
+              'grid place-items-center border border-[#1e2a2c] bg-[#faf7f0] text-[0.65rem] text-[#1e2a2c]',
             // A picture is never covered: what is in focus there has a heavier line.
             target.kind === 'region'
               ? (focused || hovered) && 'outline-2 outline-offset-2 outline-[#1e2a2c]'
@@ -251,7 +254,8 @@ function Marks({
                 : hovered &&
                   'bg-[color-mix(in_srgb,var(--focus-tint)_60%,transparent)] outline-1 outline-[#1e2a2c]',
           )}
-          style={box}
+          // A sign of ours stays small: where the file shows nothing, nothing may be covered.
+          style={signed ? { ...box, width: SIGN, height: SIGN } : box}
         >
           {signed && index === 0 && number}
         </button>
