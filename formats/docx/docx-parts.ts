@@ -1,16 +1,9 @@
+import { pictureTypeOf } from '../picture/picture-type.ts';
 import { MOST_FILE_BYTES, UnreadableFile } from '../unreadable.ts';
 import { readZip } from '../zip/read-zip.ts';
 import { parseXml, textOfPart } from '../xml/parse-xml.ts';
 import { instantOfIso } from '../dates.ts';
 import type { Instant } from '#core/model/ids.ts';
-
-const PICTURE_TYPES: Readonly<Record<string, string>> = {
-  png: 'image/png',
-  jpg: 'image/jpeg',
-  jpeg: 'image/jpeg',
-  gif: 'image/gif',
-  webp: 'image/webp',
-};
 
 /** The parts of a Word file (ECMA-376) that are read here. */
 export interface DocxParts {
@@ -39,7 +32,7 @@ export function openDocx(bytes: Uint8Array): DocxParts {
     app: part('docProps/app.xml'),
     media(name) {
       const found = parts[`word/${name}`] as Uint8Array<ArrayBuffer> | undefined;
-      const mediaType = PICTURE_TYPES[name.split('.').at(-1)?.toLowerCase() ?? ''] as string | undefined;
+      const mediaType = pictureTypeOf(name);
       return found === undefined || mediaType === undefined ? null : { bytes: found, mediaType };
     },
   };

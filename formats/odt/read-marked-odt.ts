@@ -10,6 +10,7 @@ import {
   type WrittenText,
 } from '../text/layout-writer.ts';
 import { repliesTo } from '../threads.ts';
+import { pictureTypeOf } from '../picture/picture-type.ts';
 import { MOST_FILE_BYTES, UnreadableFile } from '../unreadable.ts';
 import { parseXml, textOfPart, type Attributes } from '../xml/parse-xml.ts';
 import { readZip } from '../zip/read-zip.ts';
@@ -150,14 +151,6 @@ interface OdtAnnotation {
   from: number;
   to: number;
 }
-
-const PICTURE_TYPES: Readonly<Record<string, string>> = {
-  png: 'image/png',
-  jpg: 'image/jpeg',
-  jpeg: 'image/jpeg',
-  gif: 'image/gif',
-  webp: 'image/webp',
-};
 
 function writeDocument(
   xml: string,
@@ -339,7 +332,7 @@ function writeDocument(
 
 function putPicture(writer: LayoutWriter, parts: Parts, href: string): void {
   const bytes = parts[href] as Uint8Array<ArrayBuffer> | undefined;
-  const mediaType = PICTURE_TYPES[href.split('.').at(-1)?.toLowerCase() ?? ''] as string | undefined;
+  const mediaType = pictureTypeOf(href);
   if (bytes !== undefined && mediaType !== undefined) writer.picture({ bytes, mediaType, description: '' });
 }
 

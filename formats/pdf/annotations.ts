@@ -114,7 +114,7 @@ function annotationOf(raw: Raw, page: number, named: AnnotationNames | undefined
     kind,
     page,
     rect: raw.rect,
-    quads: quadsOf(raw.quadPoints),
+    quads: quadsOf(numbersOf(raw.quadPoints)),
     shape: kind === 'ink' ? ink : corners,
     text: text.replaceAll('\r\n', '\n').replaceAll('\r', '\n'),
     author: raw.titleObj.str,
@@ -224,8 +224,8 @@ function numbersOf(list: unknown): number[] {
   return Array.isArray(list) ? list.filter((value) => typeof value === 'number') : [];
 }
 
-function quadsOf(points: unknown): number[][] {
-  const numbers = numbersOf(points);
+/** Quads of eight numbers each; what is left over is no quad. */
+export function quadsOf(numbers: readonly number[]): number[][] {
   const quads: number[][] = [];
   for (let i = 0; i + 8 <= numbers.length; i += 8) quads.push(numbers.slice(i, i + 8));
   return quads;

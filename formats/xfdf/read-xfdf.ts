@@ -1,27 +1,7 @@
-import { instantOfPdfDate, type Annotation } from '../pdf/annotations.ts';
+import { instantOfPdfDate, quadsOf, type Annotation } from '../pdf/annotations.ts';
 import { instantOfIso } from '../dates.ts';
 import { UnreadableFile } from '../unreadable.ts';
 import { parseXml, textOfPart, type Attributes } from '../xml/parse-xml.ts';
-
-/** The elements of XFDF (ISO 19444-1) that stand for annotations which are remarks. */
-const KINDS = new Set([
-  'highlight',
-  'underline',
-  'squiggly',
-  'strikeout',
-  'text',
-  'freetext',
-  'ink',
-  'square',
-  'circle',
-  'polygon',
-  'polyline',
-  'line',
-  'caret',
-  'stamp',
-  'fileattachment',
-  'sound',
-]);
 
 /**
  * Reads the annotations of an XFDF file. They have no words yet: those come from the PDF that they belong to.
@@ -107,7 +87,7 @@ function annotationOf(kind: string, attributes: Attributes, ordinal: number): Un
     id: name ?? `${kind} ${ordinal}`,
     sourceId: name ?? null,
     subject: subject ?? null,
-    kind: KINDS.has(kind) ? kind : kind.toLowerCase(),
+    kind: kind.toLowerCase(),
     page: Math.max(1, Math.floor(Number(page ?? 0)) + 1 || 1),
     rect: corners.length === 4 ? corners : [0, 0, 0, 0],
     quads: quadsOf(numbersOf(coords ?? '')),
@@ -135,10 +115,4 @@ function numbersOf(text: string): number[] {
     .filter((part) => part !== '')
     .map(Number)
     .filter((value) => Number.isFinite(value));
-}
-
-function quadsOf(numbers: readonly number[]): number[][] {
-  const quads: number[][] = [];
-  for (let i = 0; i + 8 <= numbers.length; i += 8) quads.push(numbers.slice(i, i + 8));
-  return quads;
 }
