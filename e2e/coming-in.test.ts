@@ -79,6 +79,12 @@ describe('files alone', () => {
       await choose(page, await onDisk(name, bytes));
       await seeText(page, sentence);
     }
+    await page.evaluate(() => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([new Uint8Array(301 * 1024 * 1024)], 'huge.pdf'));
+      window.dispatchEvent(new DragEvent('drop', { dataTransfer, bubbles: true, cancelable: true }));
+    });
+    await seeText(page, '“huge.pdf” is larger than 300 MB.');
     await page.reload();
     await seeText(page, '30 not read');
     expect(await page.$$('main ul > li h2')).toHaveLength(2);

@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { Button } from '../../shared/Controls.tsx';
-import { Slip } from '../../shared/Slip.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import { placeRemark } from '../../workspace/correct.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 import { placeOfSelection } from './selection.ts';
+import { SlipList } from './SlipList.tsx';
 
 /** Remarks on a paper that have no place in it: about the whole, or about a place that was not found. */
 export function Loose({
@@ -44,24 +44,22 @@ export function Loose({
           {paper.kind === 'picture' ? words.reading.unplacedOnPicture : words.reading.unplacedLead}
         </p>
       )}
-      <ol className="mt-2 grid gap-2 pb-1">
-        {remarks.map((remark) => (
-          <li key={remark.id}>
-            <Slip
-              view={view}
-              remark={remark}
-              focused={remark.id === focusedId}
-              onFocus={() => onFocus(remark.id)}
-            />
+      <div className="mt-2 pb-1">
+        <SlipList
+          view={view}
+          remarks={remarks}
+          focusedId={focusedId}
+          onFocus={onFocus}
+          below={(remark) => (
             <PlaceByHand
               remark={remark}
               paper={paper}
               drawing={drawingFor?.id === remark.id}
               onDraw={onDraw}
             />
-          </li>
-        ))}
-      </ol>
+          )}
+        />
+      </div>
     </details>
   );
 }

@@ -1,9 +1,9 @@
 import type { Remark } from '#core/model/remark.ts';
-import { Slip } from '../../shared/Slip.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import { markRead } from '../../workspace/decide.ts';
 import { useFileUrl } from './file-url.ts';
+import { SlipList } from './SlipList.tsx';
 
 /** Spoken comments, each with what is said in it where a transcript came. One counts as read when it was played. */
 export function Recordings({
@@ -26,18 +26,9 @@ export function Recordings({
           <section key={file.hash} aria-label={file.name}>
             <h2 className="mb-2 font-semibold break-words">{file.name}</h2>
             <Player hash={file.hash} onEnded={() => whole !== undefined && void markRead(whole, true)} />
-            <ol className="mt-3 grid gap-3">
-              {own.map((remark) => (
-                <li key={remark.id}>
-                  <Slip
-                    view={view}
-                    remark={remark}
-                    focused={remark.id === focusedId}
-                    onFocus={() => onFocus(remark.id)}
-                  />
-                </li>
-              ))}
-            </ol>
+            <div className="mt-3">
+              <SlipList view={view} remarks={own} focusedId={focusedId} onFocus={onFocus} />
+            </div>
           </section>
         );
       })}

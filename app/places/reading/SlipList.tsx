@@ -1,0 +1,36 @@
+import type { ReactNode } from 'react';
+import type { Remark } from '#core/model/remark.ts';
+import { Slip } from '../../shared/Slip.tsx';
+import type { AssignmentView } from '../../workspace/assignment-view.ts';
+
+/** Slips below one another, for remarks that are not shown beside a paper. */
+export function SlipList({
+  view,
+  remarks,
+  focusedId,
+  onFocus,
+  below,
+}: {
+  view: AssignmentView;
+  remarks: readonly Remark[];
+  focusedId: string | null;
+  onFocus: (id: string) => void;
+  /** What stands below each. */
+  below?: (remark: Remark) => ReactNode;
+}) {
+  return (
+    <ol className="grid gap-3">
+      {remarks.map((remark) => (
+        <li key={remark.id}>
+          <Slip
+            view={view}
+            remark={remark}
+            focused={remark.id === focusedId}
+            onFocus={() => onFocus(remark.id)}
+          />
+          {below?.(remark)}
+        </li>
+      ))}
+    </ol>
+  );
+}
