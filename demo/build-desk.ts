@@ -1,27 +1,29 @@
-import type { Assignment, Attempt, AttemptPolicy, Course, Marking, Rubric } from '#core/model/facts.ts';
+import type { Assignment, Attempt, Author, Course, FileFact, Marking, Rubric } from '#core/model/facts.ts';
 import {
   asId,
   AssignmentId,
   AttemptId,
+  CategoryId,
   CourseId,
   CriterionId,
   instantOf,
   MarkingId,
   RubricId,
-  type DecimalString,
   type Instant,
 } from '#core/model/ids.ts';
-import { hashOf } from '#formats/hash.ts';
-import type { DeskContent } from '#server/desk/desk-state.ts';
-import { buildMarkedPdf, type DemoRemark } from './build-marked-pdf.ts';
-import { blocksOfMarkdown } from './markdown.ts';
+import type { DeskContent, NewFact } from '#server/desk/desk-state.ts';
+import { returnedFiles, sentPdf } from './build-files.ts';
 import markingRules from './marking-rules.json' with { type: 'json' };
-import reportMarkdown from './papers/skarn-moss-report.md?raw';
-import remarksFile from './papers/skarn-moss-remarks.json' with { type: 'json' };
-import rubricFile from './papers/skarn-moss-rubric.json' with { type: 'json' };
-import scenario from './scenario.json' with { type: 'json' };
+import {
+  readFeedback,
+  readRubrics,
+  readScenario,
+  type AssignmentGiven,
+  type Day,
+  type MarkingGiven,
+  type Scenario,
+} from './scenario.ts';
 
-type Day = readonly [number, string];
 const DAY_MS = 86_400_000;
 
 /** The instant of a wall-clock time in a zone, `days` after day zero. */
@@ -32,138 +34,184 @@ function instantAt(dayZero: string, [days, time]: Day, zone: string): Instant {
   return instantOf(wall - offset);
 }
 
-function dec(text: string): DecimalString {
-  return text as DecimalString;
-}
-
-function buildRubric(): Rubric {
-  return {
-    id: asId(RubricId, rubricFile.id),
-    title: rubricFile.title,
-    criteria: rubricFile.criteria.map((criterion) => ({
+function buildRubrics(): Rubric[] {
+  return readRubrics().map(({ id, title, levels, criteria }) => ({
+    id: asId(RubricId, id),
+    title,
+    criteria: criteria.map((criterion) => ({
       id: asId(CriterionId, criterion.id),
       title: criterion.title,
-      possible: dec(criterion.possible),
-      levels: rubricFile.levels.map((title, i) => ({
-        title,
+      possible: criterion.possible ?? criterion.points.at(-1) ?? null,
+      levels: criterion.points.map((points, i) => ({
+        title: levels[i],
         description: criterion.descriptions[i],
-        points: dec(criterion.points[i]),
+        points,
       })),
     })),
-  };
+  }));
 }
 
-/** The desk's content on the demo's first day. The same day zero (YYYY-MM-DD) gives the same bytes. */
-export async function buildDesk(dayZero: string): Promise<DeskContent> {
-  const at = (day: Day) => instantAt(dayZero, day, scenario.zone);
-  const atOrNull = (day: (string | number)[] | null) => (day === null ? null : at(day as unknown as Day));
-  const courses = scenario.courses.map((course): Course => ({
+interface Building {
+  readonly scenario: Scenario;
+  readonly at: (day: Day) => Instant;
+  readonly files: Map<string, Uint8Array>;
+}
+
+function buildCourses({ scenario, at }: Building): Course[] {
+  return scenario.courses.map((course): Course => ({
     id: asId(CourseId, course.id),
     code: course.code,
     title: course.title,
-    term: 'Autumn term',
+    term: scenario.terms[course.term].title,
+    termEndsAt: at(scenario.terms[course.term].ends),
+    scheme: course.scheme,
+    categories: course.categories,
     instructor: { name: course.instructor, role: 'instructor' },
+    people: course.people,
     zone: scenario.zone,
   }));
-  const assignments: Assignment[] = [];
-  const attempts: Attempt[] = [];
-  const markings: Marking[] = [];
-  const files = new Map<string, Uint8Array>();
-  for (const given of scenario.assignments) {
-    const id = asId(AssignmentId, given.id);
-    assignments.push({
-      id,
-      courseId: asId(CourseId, given.course),
-      title: given.title,
-      possible: dec(given.possible),
-      counts: given.counts,
-      opensAt: atOrNull(given.opens),
-      dueAt: atOrNull(given.due),
-      closesAt: atOrNull(given.closes),
-      attemptsAllowed: given.attemptsAllowed,
-      policy: given.policy as AttemptPolicy,
-      rubricId: given.rubric === null ? null : asId(RubricId, given.rubric),
-      requirements: { wordsMin: given.words[0], wordsMax: given.words[1], fileTypes: ['docx'] },
-      brief: given.brief,
-    });
-    if (given.sent === undefined) continue;
-    const attemptId = asId(AttemptId, `${given.id}-attempt-1`);
-    attempts.push({
-      id: attemptId,
-      assignmentId: id,
-      number: 1,
-      at: at(given.sent as unknown as Day),
-      files: [],
-      note: '',
+}
+
+function buildAssignment(given: AssignmentGiven, { at }: Building): Assignment {
+  const atOrNull = (day: Day | null) => (day === null ? null : at(day));
+  return {
+    id: asId(AssignmentId, given.id),
+    courseId: asId(CourseId, given.course),
+    categoryId: given.category === null ? null : asId(CategoryId, given.category),
+    title: given.title,
+    possible: given.possible,
+    counts: given.counts,
+    opensAt: at(given.opens),
+    dueAt: at(given.due),
+    extendedTo: atOrNull(given.extended),
+    closesAt: atOrNull(given.closes),
+    attemptsAllowed: given.attemptsAllowed,
+    policy: given.policy,
+    late: given.late,
+    rubricId: given.rubric === null ? null : asId(RubricId, given.rubric),
+    extraCredit: given.extraCredit,
+    excused: given.excused,
+    draftOf: given.draftOf === null ? null : asId(AssignmentId, given.draftOf),
+    withdrawableUntil: atOrNull(given.withdrawableUntil),
+    requirements: { wordsMin: given.words[0], wordsMax: given.words[1], fileTypes: ['docx'] },
+    materials: [],
+    brief: given.brief,
+  };
+}
+
+async function buildMarking(
+  given: MarkingGiven,
+  ids: { readonly marking: string; readonly attempt: AttemptId; readonly assignment: AssignmentId },
+  marker: Author,
+  sent: FileFact | null,
+  { at, files, scenario }: Building,
+): Promise<Marking> {
+  const feedback = given.from === undefined ? null : readFeedback(given.from);
+  const returned: FileFact[] = [];
+  const roleOf = (name: string) =>
+    name === marker.name ? 'instructor' : name === scenario.student.name ? 'self' : 'peer';
+  for (const file of given.files)
+    returned.push(
+      ...(await returnedFiles(file, {
+        files,
+        marker: marker.name,
+        at: at(given.at),
+        sent,
+        before: returned,
+        instantOf: (day, time) => at([day, time]),
+        roleOf,
+      })),
+    );
+  const overall = given.corrected ? feedback?.corrected : feedback?.overall;
+  const criteria = feedback !== null && feedback.criteria.length > 0 ? feedback.criteria : given.criteria;
+  return {
+    id: asId(MarkingId, ids.marking),
+    attemptId: ids.attempt,
+    assignmentId: ids.assignment,
+    at: at(given.at),
+    marker,
+    score: given.score,
+    overall: overall ?? given.overall,
+    criteria: criteria.map(({ id, ...rest }) => ({ criterionId: asId(CriterionId, id), ...rest })),
+    files: returned,
+    complete: given.complete,
+  };
+}
+
+/** What happened with one assignment, in the order of the desk's record. */
+async function buildHistory(given: AssignmentGiven, course: Course, building: Building): Promise<NewFact[]> {
+  const facts: NewFact[] = [];
+  const assignment = asId(AssignmentId, given.id);
+  for (const [index, each] of given.attempts.entries()) {
+    const number = index + 1;
+    const attempt = asId(AttemptId, `${given.id}-attempt-${number}`);
+    const sentAt = building.at(each.sent);
+    const paper =
+      each.paper === undefined ? null : await sentPdf(each.paper.text, each.paper.name, sentAt, building);
+    const value: Attempt = {
+      id: attempt,
+      assignmentId: assignment,
+      number,
+      at: sentAt,
+      files: paper === null ? [] : [paper],
+      note: each.note,
       receipt: null,
-    });
-    if (given.marked === undefined) continue;
-    const markedAt = at(given.marked as unknown as Day);
-    const course = courses.find((c) => c.id === given.course);
-    if (course === undefined) throw new Error(`no course ${given.course}`);
-    const marking: Marking = {
-      id: asId(MarkingId, `${given.id}-marking-1`),
-      attemptId,
-      assignmentId: id,
-      at: markedAt,
-      marker: course.instructor,
-      score: dec(given.score),
-      overall: given.overall ?? '',
-      criteria: [],
-      files: [],
-      announced: { passage: 0 },
+      dueAt: null,
+      outside: false,
     };
-    markings.push(given.rubric === null ? marking : await withReport(marking, files));
+    facts.push({ kind: 'attempt', value });
+    for (const [place, marking] of each.markings.entries()) {
+      const base = `${given.id}-marking-${number}`;
+      const ids = { marking: place === 0 ? base : `${base}-correction-${place}`, attempt, assignment };
+      facts.push({
+        kind: 'marking',
+        value: await buildMarking(marking, ids, course.instructor, paper, building),
+      });
+    }
   }
-  const value = { courses, assignments, attempts, markings };
+  if (given.markedUnsent !== undefined) {
+    const { by = course.instructor.name } = given.markedUnsent;
+    const marker = course.people.find(({ name }) => name === by) ?? course.instructor;
+    const ids = {
+      marking: `${given.id}-marking-1`,
+      attempt: asId(AttemptId, `${given.id}-attempt-1`),
+      assignment,
+    };
+    facts.push({
+      kind: 'marking',
+      value: await buildMarking(given.markedUnsent, ids, marker, null, building),
+    });
+  }
+  return facts;
+}
+
+/**
+ * The desk's content on the demo's first day. The same day zero (YYYY-MM-DD) gives the same bytes.
+ * @param only the assignments to build; all where none are named
+ */
+export async function buildDesk(dayZero: string, only: readonly string[] = []): Promise<DeskContent> {
+  const whole = readScenario();
+  const wanted = whole.assignments.filter(({ id }) => only.length === 0 || only.includes(id));
+  const scenario = { ...whole, assignments: wanted };
+  const files = new Map<string, Uint8Array>();
+  const building: Building = { scenario, files, at: (day) => instantAt(dayZero, day, scenario.zone) };
+  const courses = buildCourses(building);
+  const facts: NewFact[] = courses.map((value) => ({ kind: 'course', value }));
+  for (const given of scenario.assignments)
+    facts.push({ kind: 'assignment', value: buildAssignment(given, building) });
+  for (const given of scenario.assignments) {
+    const course = courses.find(({ id }) => id === asId(CourseId, given.course));
+    if (course === undefined) throw new Error(`no course ${given.course}`);
+    facts.push(...(await buildHistory(given, course, building)));
+  }
   return {
     deskId: scenario.desk.id,
     deskName: scenario.desk.name,
     student: scenario.student,
     dayZero,
-    facts: [
-      ...value.courses.map((course) => ({ kind: 'course' as const, value: course })),
-      ...value.assignments.map((assignment) => ({ kind: 'assignment' as const, value: assignment })),
-      ...value.attempts.map((attempt) => ({ kind: 'attempt' as const, value: attempt })),
-      ...value.markings.map((marking) => ({ kind: 'marking' as const, value: marking })),
-    ].map((fact, index) => ({ ...fact, seq: index + 1 })),
-    rubrics: [buildRubric()],
+    facts: facts.map((fact, index) => ({ ...fact, seq: index + 1 })),
+    rubrics: buildRubrics(),
     markingRules,
     files,
-  };
-}
-
-async function withReport(marking: Marking, files: Map<string, Uint8Array>): Promise<Marking> {
-  const remarks = remarksFile.remarks as DemoRemark[];
-  const bytes = new Uint8Array(
-    await buildMarkedPdf(
-      'Rewetting Skarn Moss',
-      blocksOfMarkdown(reportMarkdown),
-      remarks,
-      remarksFile.author,
-      new Date(marking.at),
-    ),
-  );
-  const hash = await hashOf(bytes);
-  files.set(hash, bytes);
-  return {
-    ...marking,
-    overall: rubricFile.result.overall,
-    criteria: rubricFile.result.criteria.map((c) => ({
-      criterionId: asId(CriterionId, c.id),
-      points: dec(c.points),
-      level: c.level,
-      comment: c.comment,
-    })),
-    files: [
-      {
-        role: 'marked',
-        name: 'Skarn Moss report, marked.pdf',
-        mediaType: 'application/pdf',
-        size: bytes.length,
-        hash,
-      },
-    ],
-    announced: { passage: remarks.length },
   };
 }

@@ -1,4 +1,12 @@
-import { PDFDocument, PDFHexString, PDFName, PDFString, StandardFonts, type PDFFont } from '@cantoo/pdf-lib';
+import {
+  PDFDocument,
+  PDFHexString,
+  PDFName,
+  PDFString,
+  StandardFonts,
+  type PDFFont,
+  type PDFRef,
+} from '@cantoo/pdf-lib';
 import type { Block } from '#core/paper/paper.ts';
 
 /** Makes a marked paper: the text set as a plain report, with real annotations and their appearances. */
@@ -13,11 +21,18 @@ const HEADING = [
 
 export interface DemoRemark {
   readonly id: string;
-  readonly kind: 'highlight' | 'underline' | 'strikeout' | 'note';
+  readonly kind: MarkKind;
+  /** Words that it marks. */
   readonly quote?: string;
+  /** Several places that it marks as one. */
+  readonly quotes?: readonly string[];
+  /** Words that it stands beside. */
   readonly beside?: string;
+  readonly near?: string;
   readonly criterion?: string;
   readonly text: string;
+  /** The marker's own habit of colour. */
+  readonly hue?: keyof typeof HUES;
 }
 
 interface SetLine {
@@ -35,18 +50,37 @@ interface SetBlock {
   readonly lines: readonly SetLine[];
 }
 
-const COLORS = {
+type MarkKind = 'highlight' | 'underline' | 'squiggly' | 'strikeout' | 'note' | 'box' | 'ink' | 'circle';
+
+const COLORS: Readonly<Record<MarkKind, readonly [number, number, number]>> = {
   highlight: [0.96, 0.85, 0.45],
   underline: [0.22, 0.42, 0.56],
+  squiggly: [0.22, 0.42, 0.56],
   strikeout: [0.45, 0.27, 0.2],
   note: [0.22, 0.42, 0.56],
+  box: [0.3, 0.3, 0.3],
+  ink: [0.1, 0.3, 0.5],
+  circle: [0.6, 0.25, 0.15],
+};
+/** The same hue laid over words, and as a line. */
+const HUES = {
+  evidence: { over: [0.97, 0.86, 0.52], line: [0.72, 0.47, 0.05] },
+  order: { over: [0.7, 0.86, 0.94], line: [0.12, 0.42, 0.62] },
+  terms: { over: [0.86, 0.78, 0.93], line: [0.45, 0.25, 0.6] },
 } as const;
-const SUBTYPES = {
+const SUBTYPES: Readonly<Record<MarkKind, string>> = {
   highlight: 'Highlight',
   underline: 'Underline',
+  squiggly: 'Squiggly',
   strikeout: 'StrikeOut',
   note: 'Text',
-} as const;
+  box: 'FreeText',
+  ink: 'Ink',
+  circle: 'Circle',
+};
+/** Marks that stand beside words and not on them. */
+const BESIDE: ReadonlySet<MarkKind> = new Set(['note', 'box', 'ink']);
+const BOX = { width: 74, size: 6.5, leading: 8, inset: 3 };
 
 /** @param markedAt the moment in every date of the file, so that the same day gives the same bytes */
 export async function buildMarkedPdf(
@@ -62,7 +96,8 @@ export async function buildMarkedPdf(
   document.setCreationDate(markedAt);
   document.setModificationDate(markedAt);
   const set = await setBlocks(document, blocks);
-  for (const remark of remarks) addAnnotation(document, set, remark, author, markedAt);
+  const font = await document.embedFont(StandardFonts.Helvetica);
+  for (const remark of remarks) addAnnotation(document, set, remark, { author, at: markedAt, font });
   return document.save({ useObjectStreams: false, addDefaultPage: false });
 }
 
@@ -83,7 +118,8 @@ async function setBlocks(document: PDFDocument, blocks: readonly Block[]): Promi
     // A heading never stands alone at the foot of a page.
     if (block.kind === 'heading' && y - style.leading < PAGE.bottom + 3 * BODY.leading) newPage();
     const lines: SetLine[] = [];
-    for (const { text, offset } of breakLines(block.text, font, style.size)) {
+    const room = PAGE.width - PAGE.left - PAGE.right;
+    for (const { text, offset } of breakLines(block.text, font, style.size, room)) {
       if (y - style.leading < PAGE.bottom) newPage();
       y -= style.leading;
       page.drawText(text, { x: PAGE.left, y, size: style.size, font });
@@ -108,8 +144,12 @@ async function setBlocks(document: PDFDocument, blocks: readonly Block[]): Promi
   return set;
 }
 
-function breakLines(text: string, font: PDFFont, size: number): { text: string; offset: number }[] {
-  const width = PAGE.width - PAGE.left - PAGE.right;
+function breakLines(
+  text: string,
+  font: PDFFont,
+  size: number,
+  width: number,
+): { text: string; offset: number }[] {
   const lines: { text: string; offset: number }[] = [];
   let from = 0;
   while (from < text.length) {
@@ -151,42 +191,101 @@ function quadsOf(block: SetBlock, from: number, to: number): { page: number; qua
   return { page, quads };
 }
 
+/** What every annotation of a file has. */
+interface Hand {
+  readonly author: string;
+  readonly at: Date;
+  readonly font: PDFFont;
+}
+
 function addAnnotation(
   document: PDFDocument,
   set: readonly SetBlock[],
   remark: DemoRemark,
-  author: string,
-  markedAt: Date,
+  hand: Hand,
 ): void {
-  const words = remark.quote ?? remark.beside ?? '';
+  const { quotes } = remark;
+  if (quotes === undefined) {
+    addOne(document, set, remark, remark.quote ?? remark.beside ?? remark.near ?? '', hand, null);
+    return;
+  }
+  // Several marks that are one: the others belong to the first as a group.
+  let first: PDFRef | null = null;
+  for (const words of quotes) {
+    const added: PDFRef = addOne(document, set, remark, words, hand, first);
+    first ??= added;
+  }
+}
+
+function addOne(
+  document: PDFDocument,
+  set: readonly SetBlock[],
+  remark: DemoRemark,
+  words: string,
+  { author, at, font }: Hand,
+  group: PDFRef | null,
+): PDFRef {
+  const { kind } = remark;
   const { block, from } = findOnce(set, words);
   const marked = quadsOf(block, from, from + words.length);
   const page = document.getPage(marked.page);
-  const isNote = remark.kind === 'note';
   const top = Math.max(...marked.quads.filter((_, i) => i % 2 === 1));
-  const x = PAGE.width - PAGE.right + 14;
-  const rect = isNote ? [x, top - 16, x + 16, top] : boundsOf(marked.quads);
-  const color = COLORS[remark.kind];
+  const lines = kind === 'box' ? breakLines(remark.text, font, BOX.size, BOX.width - 2 * BOX.inset) : [];
+  const rect = rectOf(kind, marked.quads, top, lines.length);
+  const color =
+    remark.hue === undefined ? COLORS[kind] : HUES[remark.hue][kind === 'highlight' ? 'over' : 'line'];
+  const strokes = kind === 'ink' ? [inkStroke(rect)] : [];
   const dict = document.context.obj({
     Type: 'Annot',
-    Subtype: SUBTYPES[remark.kind],
+    Subtype: SUBTYPES[kind],
     Rect: rect,
     C: [...color],
     F: 4,
-    NM: PDFString.of(remark.id),
+    NM: PDFString.of(group === null ? remark.id : `${remark.id}-${words.length}`),
     T: PDFHexString.fromText(author),
-    Contents: PDFHexString.fromText(remark.text),
-    CreationDate: PDFString.fromDate(markedAt),
-    M: PDFString.fromDate(markedAt),
+    Contents: PDFHexString.fromText(group === null ? remark.text : ''),
+    CreationDate: PDFString.fromDate(at),
+    M: PDFString.fromDate(at),
     P: page.ref,
     ...(remark.criterion === undefined ? {} : { Subj: PDFHexString.fromText(remark.criterion) }),
-    ...(isNote ? { Name: 'Note' } : { QuadPoints: marked.quads }),
+    ...(kind === 'note' ? { Name: 'Note' } : {}),
+    ...(kind === 'box' ? { DA: PDFString.of(`/Helv ${BOX.size} Tf 0.2 0.2 0.2 rg`) } : {}),
+    ...(kind === 'ink' ? { InkList: strokes } : {}),
+    ...(group === null ? {} : { IRT: group, RT: 'Group' }),
+    ...(BESIDE.has(kind) || kind === 'circle' ? {} : { QuadPoints: marked.quads }),
   });
-  dict.set(
-    PDFName.of('AP'),
-    document.context.obj({ N: appearance(document, remark.kind, rect, marked.quads) }),
-  );
-  page.node.addAnnot(document.context.register(dict));
+  const drawn = appearance(document, { kind, color, rect, quads: marked.quads, strokes, lines, font });
+  dict.set(PDFName.of('AP'), document.context.obj({ N: drawn }));
+  const ref = document.context.register(dict);
+  page.node.addAnnot(ref);
+  return ref;
+}
+
+function rectOf(kind: MarkKind, quads: readonly number[], top: number, lines: number): number[] {
+  const x = PAGE.width - PAGE.right + 14;
+  switch (kind) {
+    case 'note':
+      return [x, top - 16, x + 16, top];
+    case 'box':
+      return [x - 8, top - lines * BOX.leading - 2 * BOX.inset, x - 8 + BOX.width, top];
+    case 'ink':
+      return [PAGE.left - 30, top - 34, PAGE.left - 6, top + 2];
+    case 'circle': {
+      const [left, bottom, right, upper] = boundsOf(quads);
+      return [left - 5, bottom - 3, right + 5, upper + 3];
+    }
+    case 'highlight':
+    case 'underline':
+    case 'squiggly':
+    case 'strikeout':
+      return boundsOf(quads);
+  }
+}
+
+/** A tick in the margin, as a hand makes it. */
+function inkStroke([left, bottom, right, top]: readonly number[]): number[] {
+  const at = (x: number, y: number) => [left + (right - left) * x, bottom + (top - bottom) * y];
+  return [at(0.08, 0.5), at(0.2, 0.36), at(0.34, 0.12), at(0.5, 0.4), at(0.72, 0.75), at(0.94, 0.96)].flat();
 }
 
 function boundsOf(quads: readonly number[]): number[] {
@@ -195,37 +294,82 @@ function boundsOf(quads: readonly number[]): number[] {
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
 }
 
-function appearance(
-  document: PDFDocument,
-  kind: DemoRemark['kind'],
-  rect: readonly number[],
-  quads: readonly number[],
-) {
-  const [r, g, b] = COLORS[kind];
-  const draw: string[] = [`/G0 gs ${r} ${g} ${b} ${kind === 'highlight' ? 'rg' : 'RG'} 1.1 w`];
+interface Drawing {
+  readonly kind: MarkKind;
+  readonly color: readonly [number, number, number];
+  readonly rect: readonly number[];
+  readonly quads: readonly number[];
+  readonly strokes: readonly (readonly number[])[];
+  readonly lines: readonly { readonly text: string }[];
+  readonly font: PDFFont;
+}
+
+/** How far a Bezier curve's handles lie from a quarter of a circle's ends, as a share of its radius. */
+const ROUND = 0.5523;
+
+function shapesOf({ kind, rect, quads, strokes, lines, font }: Drawing): string[] {
+  const [x, y, right, top] = rect;
+  const shapes: string[] = [];
   if (kind === 'note') {
-    const [x, y] = rect;
     // A leaf with a turned corner and two lines.
-    draw.push(
+    shapes.push(
       `1 0.98 0.92 rg ${x + 1} ${y + 1} m ${x + 1} ${y + 15} l ${x + 10} ${y + 15} l ${x + 15} ${y + 10} l`,
+      `${x + 15} ${y + 1} l h B ${x + 10} ${y + 15} m ${x + 10} ${y + 10} l ${x + 15} ${y + 10} l S`,
+      `${x + 4} ${y + 7} m ${x + 12} ${y + 7} l S ${x + 4} ${y + 4} m ${x + 10} ${y + 4} l S`,
     );
-    draw.push(`${x + 15} ${y + 1} l h B ${x + 10} ${y + 15} m ${x + 10} ${y + 10} l ${x + 15} ${y + 10} l S`);
-    draw.push(`${x + 4} ${y + 7} m ${x + 12} ${y + 7} l S ${x + 4} ${y + 4} m ${x + 10} ${y + 4} l S`);
   }
-  for (let i = 0; kind !== 'note' && i < quads.length; i += 8) {
-    const [left, top, right, , , bottom] = quads.slice(i, i + 6);
-    if (kind === 'highlight') draw.push(`${left} ${bottom} ${right - left} ${top - bottom} re f`);
+  if (kind === 'box') {
+    shapes.push(`1 1 0.97 rg 0.6 w ${x} ${y} ${right - x} ${top - y} re B`);
+    shapes.push(`BT /F0 ${BOX.size} Tf 0.2 0.2 0.2 rg ${BOX.leading} TL ${x + BOX.inset} ${top - 1} Td`);
+    for (const { text } of lines) shapes.push(`T* ${font.encodeText(text).toString()} Tj`);
+    shapes.push('ET');
+  }
+  if (kind === 'circle') {
+    const [cx, cy, rx, ry] = [(x + right) / 2, (y + top) / 2, (right - x) / 2 - 1, (top - y) / 2 - 1];
+    const [kx, ky] = [rx * ROUND, ry * ROUND];
+    shapes.push(
+      `${cx - rx} ${cy} m ${cx - rx} ${cy + ky} ${cx - kx} ${cy + ry} ${cx} ${cy + ry} c`,
+      `${cx + kx} ${cy + ry} ${cx + rx} ${cy + ky} ${cx + rx} ${cy} c`,
+      `${cx + rx} ${cy - ky} ${cx + kx} ${cy - ry} ${cx} ${cy - ry} c`,
+      `${cx - kx} ${cy - ry} ${cx - rx} ${cy - ky} ${cx - rx} ${cy} c S`,
+    );
+  }
+  for (const stroke of strokes) {
+    const points = stroke.flatMap((value, i) => (i % 2 === 0 ? [`${value} ${stroke[i + 1]}`] : []));
+    shapes.push(`1.6 w ${points[0]} m ${points.slice(1).join(' l ')} l S`);
+  }
+  if (BESIDE.has(kind) || kind === 'circle') return shapes;
+  for (let i = 0; i < quads.length; i += 8) {
+    const [left, upper, end, , , bottom] = quads.slice(i, i + 6);
+    if (kind === 'highlight') shapes.push(`${left} ${bottom} ${end - left} ${upper - bottom} re f`);
+    else if (kind === 'squiggly') shapes.push(wave(left, end, bottom + 1));
     else {
-      const y = kind === 'underline' ? bottom + 1 : (top + bottom) / 2;
-      draw.push(`${left} ${y} m ${right} ${y} l S`);
+      const line = kind === 'underline' ? bottom + 1 : (upper + bottom) / 2;
+      shapes.push(`${left} ${line} m ${end} ${line} l S`);
     }
   }
+  return shapes;
+}
+
+function wave(from: number, to: number, y: number): string {
+  const points: string[] = [];
+  for (let x = from, up = true; x < to; x += 3, up = !up) points.push(`${x} ${y + (up ? 1.2 : -1.2)}`);
+  return `${points[0]} m ${points.slice(1).join(' l ')} l S`;
+}
+
+function appearance(document: PDFDocument, drawing: Drawing): PDFRef {
+  const [r, g, b] = drawing.color;
+  const isHighlight = drawing.kind === 'highlight';
+  const draw = [`/G0 gs ${r} ${g} ${b} ${isHighlight ? 'rg' : 'RG'} 1.1 w`, ...shapesOf(drawing)];
   return document.context.register(
     document.context.stream(draw.join('\n'), {
       Type: 'XObject',
       Subtype: 'Form',
-      BBox: [...rect],
-      Resources: { ExtGState: { G0: { BM: kind === 'highlight' ? 'Multiply' : 'Normal' } } },
+      BBox: [...drawing.rect],
+      Resources: {
+        ExtGState: { G0: { BM: isHighlight ? 'Multiply' : 'Normal' } },
+        ...(drawing.kind === 'box' ? { Font: { F0: drawing.font.ref } } : {}),
+      },
     }),
   );
 }

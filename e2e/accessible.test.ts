@@ -24,7 +24,7 @@ const PLACES: readonly [string, string][] = [
 async function prepare(page: Page, desk: Desk): Promise<void> {
   await signIn(page, desk);
   await page.goto(`${desk.address}/a/skarn-moss-report/decide`);
-  await seeText(page, 'Remark 1 of 35');
+  await seeText(page, 'Remark 1 of 52');
   for (const key of ['a', 'n', 'q', 'n', 'c', 'n', 'a'] as const) await page.keyboard.press(key);
   await seeText(page, '0 of 2 done');
   await page.goto(`${desk.address}/a/skarn-moss-report/revise`);

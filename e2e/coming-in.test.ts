@@ -33,12 +33,12 @@ describe('files alone', () => {
       await clickRole(page, 'button', 'Work from files alone');
       await seeText(page, 'Nothing here yet.');
       await drop(page, ['My_marked paper.pdf', await markedBytes(desk)]);
-      await seeText(page, '30 remarks found');
+      await seeText(page, '38 remarks found');
       await seeText(page, 'not read');
       await page.reload();
       await (await seeText(page, 'Start reading')).click();
       await page.waitForSelector('[data-page="1"] canvas');
-      await until(page, () => document.querySelectorAll('[data-slip]').length === 30);
+      await until(page, () => document.querySelectorAll('[data-slip]').length === 38);
       await page.keyboard.press('n');
       await page.keyboard.press('a');
       await seeText(page, '0 of 1 done');
@@ -86,7 +86,7 @@ describe('files alone', () => {
     });
     await seeText(page, '“huge.pdf” is larger than 300 MB.');
     await page.reload();
-    await seeText(page, '30 not read');
+    await seeText(page, '38 not read');
     expect(await page.$$('main ul > li h2')).toHaveLength(2);
   });
 });
@@ -138,7 +138,7 @@ describe('the course desk', () => {
       await (
         await page.waitForSelector('nav[aria-label="The line of this assignment"] ::-p-text(Decide)')
       )?.click();
-      await seeText(page, 'Remark 1 of 35');
+      await seeText(page, 'Remark 1 of 52');
       await page.keyboard.press('a');
       await seeText(page, '0 of 1 done');
       await desk.start();
@@ -185,8 +185,8 @@ describe('the course desk', () => {
       }));
       await desk.start();
       await seeText(page, 'desk reached');
-      await seeText(page, 'has marked “Lab activity: reading a dip well”');
-      await until(page, () => document.body.textContent.includes('2 not read'));
+      await seeText(page, 'has changed the marking of “Lab activity: reading a dip well”');
+      await seeText(page, '1 remark changed after return');
       await seeText(page, REPORT);
     },
   );

@@ -8,8 +8,10 @@ import rewrite from './rewrites/careful.json' with { type: 'json' };
 
 /** The bytes of the marked report as the desk keeps them. */
 export async function markedBytes(desk: Desk): Promise<Uint8Array> {
-  const fact = desk.folder.state.facts.find((f) => f.kind === 'marking' && f.value.files.length > 0);
-  const hash = fact?.kind === 'marking' ? fact.value.files[0].hash : '';
+  const files = desk.folder.state.facts.flatMap((fact) =>
+    fact.kind === 'marking' && fact.value.assignmentId === 'skarn-moss-report' ? fact.value.files : [],
+  );
+  const hash = files.find(({ role }) => role === 'marked')?.hash ?? '';
   return new Uint8Array(await readFile(desk.folder.pathOfFile(hash) ?? ''));
 }
 

@@ -144,7 +144,7 @@ describe('nothing is lost', () => {
       const other = await openWatched(context, desk);
       await other.page.bringToFront();
       await other.page.goto(`${desk.address}/a/skarn-moss-report/decide`);
-      await shows(other.page, 'Remark 1 of 35');
+      await shows(other.page, 'Remark 1 of 52');
       await other.page.keyboard.press('a');
       await shows(other.page, '0 of 1 done');
       await page.bringToFront();
@@ -185,7 +185,7 @@ describe('nothing is lost', () => {
     await (input as NonNullable<typeof input> & { uploadFile(path: string): Promise<void> }).uploadFile(file);
     await seeText(page, '“old.zip” is damaged: workspace.json, tasks x is missing or changed.');
     await page.goto(desk.address);
-    await seeText(page, '30 not read');
+    await seeText(page, '38 not read');
     await until(page, saved);
   });
 });

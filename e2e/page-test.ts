@@ -17,9 +17,10 @@ export function pageTest(
   name: string,
   run: (scene: Scene) => Promise<void>,
   size = { width: 1280, height: 800 },
+  demo: 'few' | 'whole' = 'few',
 ): void {
   test(name, async () => {
-    const desk = await startDesk();
+    const desk = await startDesk(demo);
     const browser = await puppeteer.connect({ browserWSEndpoint: inject('browser') });
     const context = await browser.createBrowserContext();
     const { page, faults, log } = await openWatched(context, desk, size);

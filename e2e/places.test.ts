@@ -6,7 +6,7 @@ import { pageTest } from './page-test.ts';
 async function openDecide(page: Page, desk: Desk): Promise<void> {
   await signIn(page, desk);
   await page.goto(`${desk.address}/a/skarn-moss-report/decide`);
-  await seeText(page, 'Remark 1 of 35');
+  await seeText(page, 'Remark 1 of 52');
 }
 
 /** The decision that is pressed for the remark in view. */
@@ -28,7 +28,7 @@ describe('the ask list', () => {
       );
       await openDecide(page, desk);
       await page.keyboard.press('n');
-      await seeText(page, 'Remark 2 of 35');
+      await seeText(page, 'Remark 2 of 52');
       await page.keyboard.press('q');
       await pressed(page, 'Ask');
       await (await page.waitForSelector('main textarea'))?.type('May I give the two rises as a table?');
@@ -76,9 +76,9 @@ describe('Decide', () => {
     await page.keyboard.press('q');
     await until(page, () => document.querySelector('main [aria-pressed="true"]') === null);
     await clickRole(page, 'button', 'Summary');
-    await seeText(page, '35 remarks left to decide.');
+    await seeText(page, '52 remarks left to decide.');
     await (await page.waitForSelector('main li button'))?.click();
-    await seeText(page, 'Remark 1 of 35');
+    await seeText(page, 'Remark 1 of 52');
     expect(new URL(page.url()).searchParams.get('remark')).toContain('keld-30');
   });
 
@@ -113,16 +113,16 @@ describe('Arrivals and the assignment', () => {
       );
       expect(line.match(/not needed/g)).toHaveLength(4);
       await clickRole(page, 'button', 'Mark all as read');
-      await seeText(page, '1 read');
+      await seeText(page, '3 read');
       await page.goBack();
-      await seeText(page, 'finished, nothing to hand in');
-      await seeText(page, '1 assignment with 35 remarks not read yet.');
-      expect(await page.title()).toBe('(35) Arrivals · Juncture');
+      await seeText(page, 'all 4 remarks read');
+      await seeText(page, '1 assignment with 52 remarks not read yet.');
+      expect(await page.title()).toBe('(52) Arrivals · Juncture');
       await (await seeText(page, 'Lab activity: reading a dip well')).click();
-      await seeText(page, '1 read');
+      await seeText(page, '3 read');
       await clickRole(page, 'button', 'Undo');
       await seeText(page, 'Undone: all marked as read.');
-      await seeText(page, '1 not read');
+      await seeText(page, '3 not read');
     },
   );
 
@@ -131,7 +131,7 @@ describe('Arrivals and the assignment', () => {
     for (const fact of [
       'up to 34 of 40 points, from 28.5',
       'sent Fri 30 Oct 20:47',
-      'due Sun 8 Nov 23:59, nothing sent',
+      'due Sun 8 Nov 23:59 for others, Tue 10 Nov 23:59 for you; nothing sent',
       'opens Fri 6 Nov 09:00',
     ])
       await seeText(page, fact);
@@ -149,7 +149,7 @@ describe('Check', () => {
   pageTest('takes a tick without a changed passage for no answer', async ({ page, desk }) => {
     await openDecide(page, desk);
     await page.keyboard.press('n');
-    await seeText(page, 'Remark 2 of 35');
+    await seeText(page, 'Remark 2 of 52');
     await page.keyboard.press('a');
     await pressed(page, 'Act');
     await openStation(page, 'Revise');
@@ -183,11 +183,11 @@ describe('Settings', () => {
     await until(page, () => document.documentElement.dataset.theme === 'dark');
     await (await page.waitForSelector('label ::-p-text(off)'))?.click();
     await page.goto(`${desk.address}/a/skarn-moss-report/decide`);
-    await seeText(page, 'Remark 1 of 35');
+    await seeText(page, 'Remark 1 of 52');
     await page.keyboard.press('a');
     await clickRole(page, 'button', 'Next remark');
-    await seeText(page, 'Remark 2 of 35');
-    await seeText(page, '0 of 35');
+    await seeText(page, 'Remark 2 of 52');
+    await seeText(page, '0 of 52');
     await until(page, () => document.documentElement.dataset.theme === 'dark');
     await page.goto(`${desk.address}/settings`);
     await clickRole(page, 'button', 'Sign out');

@@ -24,7 +24,7 @@ describe('Read', () => {
       const ids = await page.$$eval('[data-slip]', (slips) =>
         slips.map((slip) => slip.getAttribute('data-slip') ?? ''),
       );
-      expect(ids).toHaveLength(30);
+      expect(ids).toHaveLength(38);
       await (await page.waitForSelector(`[data-mark="${ids[2]}"]`))?.click();
       await until(
         page,
@@ -115,7 +115,7 @@ describe('Read', () => {
     await page.keyboard.up('d');
     await until(page, () => document.querySelectorAll('[data-slip] [aria-pressed="true"]').length === 1);
     await until(page, () =>
-      /Decide\s*1 of 35/.test(
+      /Decide\s*1 of 52/.test(
         document.querySelector('nav[aria-label="The line of this assignment"]')?.textContent ?? '',
       ),
     );
@@ -154,7 +154,7 @@ describe('Read', () => {
     await (await page.waitForSelector('[role="tab"]::-p-text(Criteria)'))?.click();
     await seeText(page, 'Claims go beyond the results in several places.');
     await seeText(page, 'Claim less, explain more.');
-    await seeText(page, '9 remarks in the paper');
+    await seeText(page, '10 remarks in the paper');
     await (await page.waitForSelector('[role="tab"]::-p-text(Overall)'))?.click();
     await seeText(page, 'I would be glad to see a second attempt.');
   });
@@ -168,7 +168,7 @@ describe('Read', () => {
           'section[aria-label="Remarks in the paper"] button[aria-label="Next remark"]',
         )
       )?.click();
-      await seeText(page, '1 of 30');
+      await seeText(page, '1 of 38');
       await (await page.waitForSelector('[data-mark]:nth-of-type(2)'))?.tap();
       await page.waitForSelector('section[aria-label="Remarks in the paper"] [data-slip]');
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);

@@ -28,10 +28,10 @@ async function shot(name: string): Promise<void> {
 /** Decides about the first remarks as a student might. */
 async function decideSome(on: Page): Promise<void> {
   await on.goto(`${base}/decide`);
-  await seeText(on, 'Remark 1 of 35');
+  await seeText(on, 'Remark 1 of 52');
   const choices = 'c a a a a k d a q a a a a q'.split(' ') as ('a' | 'c' | 'd' | 'k' | 'q')[];
   for (const [index, key] of choices.entries()) {
-    await until(on, (title) => document.body.textContent.includes(title), `Remark ${index + 1} of 35`);
+    await until(on, (title) => document.body.textContent.includes(title), `Remark ${index + 1} of 52`);
     await on.keyboard.press(key);
     await until(on, () => document.querySelector('main [aria-pressed="true"]') !== null);
     await on.keyboard.press('n');
@@ -41,7 +41,7 @@ async function decideSome(on: Page): Promise<void> {
 await signIn(page, desk);
 await shot('arrivals');
 await decideSome(page);
-await seeText(page, 'Remark 15 of 35');
+await seeText(page, 'Remark 15 of 52');
 await shot('decide');
 await page.goto(base);
 await seeText(page, 'Another attempt can lift');

@@ -64,21 +64,21 @@ describe('every kind of file', () => {
         }),
       );
       const cases: [[string, Uint8Array][], string[]][] = [
-        [named('kinds.pdf'), ['In the paper17 not read']],
-        [named('dams.docx'), ['In the paper7 not read']],
-        [named('dams-changed.odt'), ['In the paper5 not read']],
-        [named('dams-plain.pdf', 'same.xfdf'), ['In the paper7 not read']],
-        [named('dams-plain.pdf', 'same.jsonld'), ['In the paper7 not read']],
+        [named('kinds.pdf'), ['In the paper17 not read0 decided']],
+        [named('dams.docx'), ['In the paper7 not read0 decided']],
+        [named('dams-changed.odt'), ['In the paper5 not read0 decided']],
+        [named('dams-plain.pdf', 'same.xfdf'), ['In the paper7 not read0 decided']],
+        [named('dams-plain.pdf', 'same.jsonld'), ['In the paper7 not read0 decided']],
         [
           [
             ['leaks.txt', text],
             ['leaks.json', onText],
           ],
-          ['In the paper1 not read'],
+          ['In the paper1 not read0 decided'],
         ],
-        [named('core-turned.jpg', 'core-regions.jsonld'), ['Regions4 not read']],
-        [named('spoken.webm'), ['Recordings1 not read']],
-        [named('spoken.ogg', 'spoken.vtt'), ['Recordings1 not read']],
+        [named('core-turned.jpg', 'core-regions.jsonld'), ['Regions4 not read0 decided']],
+        [named('spoken.webm'), ['Recordings1 not read0 decided']],
+        [named('spoken.ogg', 'spoken.vtt'), ['Recordings1 not read0 decided']],
       ];
       for (const [files, expected] of cases) {
         await drop(page, ...files);
@@ -150,7 +150,7 @@ describe('taking in', () => {
       await page.goto(desk.address);
       await (await seeText(page, 'dams')).click();
       await page.waitForSelector('[aria-label="What came back, by channel"]');
-      expect(await tally(page)).toEqual(['In the paper8 not read']);
+      expect(await tally(page)).toEqual(['In the paper8 not read0 decided']);
       await openReading(page);
       await page.waitForSelector('[data-sheet="text"]');
       await until(

@@ -1,5 +1,5 @@
 import type { Span } from '#core/anchors/locate.ts';
-import type { Instant } from '#core/model/ids.ts';
+import type { DecimalString, Instant } from '#core/model/ids.ts';
 import type { Change, Target } from '#core/model/remark.ts';
 import type { Layout } from '#core/paper/layout.ts';
 import type { Paper } from '#core/paper/paper.ts';
@@ -36,6 +36,8 @@ export interface Mark {
   readonly color: string | null;
   readonly text: string;
   readonly subject: string | null;
+  /** What it was marked with; not there where no points stand beside it. */
+  readonly points?: DecimalString | null;
   /** What it is about, at least one. */
   readonly targets: readonly Target[];
   /** In the paper's text; null where it hangs on nothing there. */
@@ -58,7 +60,7 @@ export interface AttachedFile {
   readonly bytes: Uint8Array<ArrayBuffer>;
 }
 
-export type PaperKind = 'pdf' | 'docx' | 'odt' | 'text' | 'picture';
+export type PaperKind = 'pdf' | 'docx' | 'odt' | 'text' | 'picture' | 'quiz' | 'posts';
 
 export interface MarkedPaper {
   readonly kind: PaperKind;

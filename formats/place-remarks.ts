@@ -38,6 +38,15 @@ export async function readRemarksOnto(
   return paper?.kind === 'pdf' ? onPages(marks, paperBytes, assets) : marks;
 }
 
+/**
+ * Remarks about something that is not here: what each says, and the place it names in its own words.
+ * @throws UnreadableFile
+ */
+export function readRemarksUnplaced(bytes: Uint8Array): Mark[] {
+  if (recognise(bytes).kind === 'xfdf') throw new UnreadableFile('no page to place on');
+  return marksOfWebRemarks(readWebAnnotations(bytes), { kind: 'nothing' });
+}
+
 function groundOf(paper: MarkedPaper | null): Ground {
   if (paper === null) return { kind: 'recording' };
   if (paper.kind === 'picture')

@@ -3,6 +3,8 @@ import type { MarkedPaper } from './marked-paper.ts';
 import { readMarkedOdt } from './odt/read-marked-odt.ts';
 import type { PdfAssets } from './pdf/open-pdf.ts';
 import { readMarkedPdf, type PdfReading } from './pdf/read-marked-pdf.ts';
+import { readPosts } from './posts/read-posts.ts';
+import { readQuizPaper } from './qti/quiz-paper.ts';
 import { readPicture } from './picture/read-picture.ts';
 import { recognise } from './recognise.ts';
 import { readText } from './text/read-text.ts';
@@ -29,6 +31,10 @@ export async function readPaper(
       return readMarkedOdt(bytes);
     case 'text':
       return readText(bytes);
+    case 'quiz':
+      return readQuizPaper(bytes);
+    case 'posts':
+      return readPosts(bytes);
     case 'picture':
       return {
         kind: 'picture',

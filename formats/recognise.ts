@@ -10,6 +10,8 @@ type FileKind =
   | 'xfdf'
   | 'web annotation'
   | 'transcript'
+  | 'quiz'
+  | 'posts'
   | 'zip'
   | 'text';
 
@@ -99,6 +101,7 @@ function archiveKind(bytes: Uint8Array): Recognised {
     };
   if (end.includes('content.xml'))
     return { kind: 'odt', mediaType: 'application/vnd.oasis.opendocument.text' };
+  if (end.includes('assessmentResult.xml')) return { kind: 'quiz', mediaType: 'application/zip' };
   return { kind: 'zip', mediaType: 'application/zip' };
 }
 
@@ -112,6 +115,10 @@ function textKind(bytes: Uint8Array): Recognised {
     .trimStart();
   if (/^<(\?xml|!--|xfdf)/i.test(text) && /<xfdf[\s>]/.test(text))
     return { kind: 'xfdf', mediaType: 'application/vnd.adobe.xfdf' };
+  if (/^<(\?xml|!--|(\w+:)?assessmentResult)/.test(text) && /<(\w+:)?assessmentResult[\s>]/.test(text))
+    return { kind: 'quiz', mediaType: 'application/xml' };
+  if (/^\{/.test(text) && /"type"\s*:\s*"discussion"/.test(text))
+    return { kind: 'posts', mediaType: 'application/json' };
   if (/^WEBVTT([ \t\r\n]|$)/.test(text)) return { kind: 'transcript', mediaType: 'text/vtt' };
   if (/^[[{]/.test(text) && /"@?(type|context)"/.test(text) && /[Aa]nno/.test(text))
     return { kind: 'web annotation', mediaType: 'application/ld+json' };

@@ -41,6 +41,7 @@ const context: MarkContext = {
   paperHash: '0'.repeat(64) as never,
   marker: { name: 'Dr Aune Keld', role: 'instructor' },
   channel: 'passage',
+  people: [{ name: 'Joss Amble', role: 'peer' }],
   rubric,
 };
 const ids = (...marks: Mark[]) => remarksOfMarks(marks, context).remarks.map((r) => r.id as string);
@@ -95,12 +96,16 @@ describe('remarks of a marked PDF', () => {
   });
 
   it('are in the channel of what they are on, and a machine’s where a machine wrote them', () => {
-    expect(['image/png', 'audio/mpeg', 'application/pdf', 'text/plain'].map(channelOn)).toEqual([
-      'region',
-      'recording',
-      'passage',
-      'passage',
-    ]);
+    const onMedia = ['image/png', 'audio/mpeg', 'application/pdf', 'text/plain'].map((type) =>
+      channelOn(type, null),
+    );
+    expect(onMedia).toEqual(['region', 'recording', 'passage', 'passage']);
+    const byRole = (['quiz', 'posts', 'report', 'marked'] as const).map((role) =>
+      channelOn('application/pdf', role),
+    );
+    expect(byRole).toEqual(['question', 'post', 'overlap', 'passage']);
+    const [peer] = remarksOfMarks([mark({ author: 'Joss Amble' })], context).remarks;
+    expect(peer.author).toEqual({ name: 'Joss Amble', role: 'peer' });
     const [remark] = remarksOfMarks([mark({ byMachine: true, author: 'Spell checker' })], {
       ...context,
       channel: 'region',

@@ -1,4 +1,4 @@
-import type { Author, Rubric } from '#core/model/facts.ts';
+import type { Author, FileFact, Rubric } from '#core/model/facts.ts';
 import {
   asId,
   type AssignmentId,
@@ -7,7 +7,9 @@ import {
   type MarkingId,
   RemarkId,
 } from '#core/model/ids.ts';
+import type { Channel } from '#core/model/channels.ts';
 import type { Remark, Reply, Target } from '#core/model/remark.ts';
+import type { FileRole } from '#core/model/work.ts';
 import type { Anchor, Mark, MarkReply } from './marked-paper.ts';
 
 export interface MarkContext {
@@ -21,7 +23,9 @@ export interface MarkContext {
   /** Who marked it, as the school says; null for a file that came by itself. */
   readonly marker: Author | null;
   /** Anything on a document is in the paper, whatever its shape; regions are on pictures, seconds of recordings. */
-  readonly channel: 'passage' | 'region' | 'recording';
+  readonly channel: Exclude<Channel, 'overall' | 'criterion'>;
+  /** Others of the course who may have written, with their roles. */
+  readonly people: readonly Author[];
   readonly rubric: Rubric | null;
 }
 
@@ -37,6 +41,8 @@ function placeMark(target: Target): string {
       return [target.x, target.y, target.width, target.height].map((x) => Math.round(x)).join(' ');
     case 'time':
       return String(target.fromS);
+    case 'question':
+      return target.questionId;
     case 'unplaced':
       return target.said.slice(0, 40);
     case 'criterion':
@@ -55,23 +61,34 @@ function remarkIdOf(context: MarkContext, mark: Mark, seen: Map<string, number>)
 }
 
 /** Whoever the school says marked it, unless the mark names another. */
-function authorOf(name: string, byMachine: boolean, marker: Author | null): Author {
+function authorOf(
+  name: string,
+  byMachine: boolean,
+  { marker, people }: Pick<MarkContext, 'marker' | 'people'>,
+): Author {
   if (byMachine) return { name, role: 'machine' };
   const isMarker = marker !== null && (name === '' || name === marker.name);
-  return isMarker ? marker : { name, role: 'instructor' };
+  if (isMarker) return marker;
+  return people.find((person) => person.name === name) ?? { name, role: 'instructor' };
 }
 
-function replyOf({ author, at, text, replies }: MarkReply, marker: Author | null): Reply {
+function replyOf({ author, at, text, replies }: MarkReply, context: MarkContext): Reply {
   return {
-    author: marker?.name === author ? marker : { name: author, role: 'instructor' },
+    author: authorOf(author, false, { ...context, marker: author === '' ? null : context.marker }),
     at,
     text,
-    replies: replies.map((reply) => replyOf(reply, marker)),
+    replies: replies.map((reply) => replyOf(reply, context)),
   };
 }
 
-/** The channel of remarks on a file of this kind. */
-export function channelOn(mediaType: string): MarkContext['channel'] {
+/** The channel of remarks on a file of this kind, and of this role where the school gave it one. */
+export function channelOn(
+  mediaType: string,
+  role: FileRole | FileFact['role'] | null,
+): MarkContext['channel'] {
+  if (role === 'quiz') return 'question';
+  if (role === 'posts') return 'post';
+  if (role === 'report') return 'overlap';
   return mediaType.startsWith('image/') ? 'region' : mediaType.startsWith('audio/') ? 'recording' : 'passage';
 }
 
@@ -93,16 +110,19 @@ export function remarksOfMarks(
       attemptId: context.attemptId,
       markingId: context.markingId,
       channel: context.channel,
-      author: authorOf(mark.author, mark.byMachine, context.marker),
+      author: authorOf(mark.author, mark.byMachine, context),
       at: mark.at,
       kind: mark.kind,
       color: mark.color,
       text: mark.text,
       criterionId: criterion?.id ?? null,
       targets: [...mark.targets],
-      replies: mark.replies.map((reply) => replyOf(reply, context.marker)),
+      replies: mark.replies.map((reply) => replyOf(reply, context)),
       state: mark.state,
       change: mark.change,
+      points: mark.points ?? null,
+      before: null,
+      withdrawn: false,
       order,
       fileHash: context.fileHash,
       paperHash: context.paperHash,

@@ -13,6 +13,8 @@ export type UnreadableReason =
   | 'damaged OpenDocument text'
   | 'damaged remarks'
   | 'no remarks'
+  | 'damaged quiz'
+  | 'damaged posts'
   | 'damaged picture'
   | 'HEIC picture'
   | 'unknown kind'

@@ -5,6 +5,7 @@ import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { buildDesk } from '#demo/build-desk.ts';
 import { writeDraftDocx } from '#formats/docx/write-docx.ts';
+import { factOfWire } from '#formats/desk/wire.ts';
 import { createApp } from './app.ts';
 import { steppedClock } from './clock.ts';
 import { createDesk, openDesk } from './desk/desk-folder.ts';
@@ -245,5 +246,98 @@ describe('paths that are no pages', () => {
     const { from } = serve();
     expect((await get(from, '/assets/none.js')).status).toBe(404);
     expect((await post(from, '/desk/nothing')).status).toBe(404);
+  });
+});
+
+describe('the record of the desk', () => {
+  it('speaks OneRoster where that has a record, and can be read back whole', async () => {
+    const { app, cookie } = await signedIn();
+    const answer = await request(app).get('/desk/facts').set('Host', HOST).set('Cookie', cookie);
+    const { facts } = answer.body as { facts: { kind: string; value: object }[] };
+    expect(facts.find(({ kind }) => kind === 'course')?.value).toMatchObject({
+      academicSession: { type: 'term' },
+      class: { classCode: 'MIRE 210' },
+    });
+    expect(facts.find(({ kind }) => kind === 'marking')?.value).toMatchObject({
+      result: { scoreStatus: 'fully graded', student: { sourcedId: 'ines-tarrow' } },
+    });
+    const read = facts.map((fact) => factOfWire(fact));
+    expect(read.filter((one) => 'unread' in one)).toEqual([]);
+    expect(read.map((one) => ('fact' in one ? one.fact : null))).toEqual(content.facts);
+  });
+
+  it('gives parts of a file, from where a download broke off', async () => {
+    const { app, cookie } = await signedIn();
+    const [hash, bytes] = [...content.files][0];
+    const answer = await request(app)
+      .get(`/desk/files/${hash}`)
+      .set('Host', HOST)
+      .set('Cookie', cookie)
+      .set('Range', 'bytes=100-')
+      .buffer(true)
+      .parse((response, done) => {
+        const parts: Buffer[] = [];
+        response.on('data', (part: Buffer) => parts.push(part));
+        response.on('end', () => done(null, Buffer.concat(parts)));
+      });
+    expect(answer.status).toBe(206);
+    expect(answer.headers['content-range']).toBe(`bytes 100-${bytes.length - 1}/${bytes.length}`);
+    expect(new Uint8Array(answer.body as Buffer)).toEqual(new Uint8Array(bytes.subarray(100)));
+  });
+});
+
+describe('taking an attempt back', () => {
+  const takeBack = async (assignment: string, attempt: string, nowIso?: string) => {
+    const { app, cookie, desk } = await signedIn(nowIso);
+    const answer = await request(app)
+      .delete(`/desk/assignments/${assignment}/attempts/${attempt}`)
+      .set('Host', HOST)
+      .set('Origin', ORIGIN)
+      .set('Cookie', cookie);
+    return { status: answer.status, body: answer.body as Record<string, unknown>, desk, app, cookie };
+  };
+
+  it('is allowed until the rules end it, and said once', async () => {
+    const { status, body, desk, app, cookie } = await takeBack('stand-survey', 'stand-survey-attempt-1');
+    expect([status, body.attemptId]).toEqual([200, 'stand-survey-attempt-1']);
+    const facts = desk.state.facts.length;
+    expect(desk.state.facts.at(-1)?.kind).toBe('withdrawal');
+    const again = await request(app)
+      .delete('/desk/assignments/stand-survey/attempts/stand-survey-attempt-1')
+      .set('Host', HOST)
+      .set('Origin', ORIGIN)
+      .set('Cookie', cookie);
+    expect(again.body).toEqual(body);
+    expect(desk.state.facts).toHaveLength(facts);
+  });
+
+  it.each([
+    ['after its time', 'stand-survey', 'stand-survey-attempt-1', '2026-11-05T10:00:00Z', 409],
+    ['of one that is marked', 'seminar-post-3', 'seminar-post-3-attempt-1', undefined, 409],
+    ['where the rules never allow it', 'dip-well-lab', 'dip-well-lab-attempt-1', undefined, 409],
+    ['of one that is not there', 'stand-survey', 'nothing', undefined, 404],
+    ['of another assignment’s', 'stand-survey', 'dip-well-lab-attempt-1', undefined, 404],
+  ])('is refused %s', async (_, assignment, attempt, nowIso, wanted) => {
+    const { status, body, desk } = await takeBack(assignment, attempt, nowIso);
+    expect(status).toBe(wanted);
+    expect(body.error).toMatch(/\.$/);
+    expect(desk.state.facts).toHaveLength(content.facts.length);
+  });
+
+  it('makes room for another attempt', async () => {
+    const { app, cookie, desk } = await takeBack('stand-survey', 'stand-survey-attempt-1');
+    const late = await request(app)
+      .post('/desk/assignments/stand-survey/attempts')
+      .set('Host', HOST)
+      .set('Origin', ORIGIN)
+      .set('Cookie', cookie)
+      .set('Idempotency-Key', 'another-attempt')
+      .attach('paper', docx, 'survey.docx');
+    // Its due time has passed, so there the rules end it: but not because of the one that was taken back.
+    expect([late.status, (late.body as { error: string }).error]).toEqual([
+      409,
+      'The closing time has passed; no attempt is taken any more.',
+    ]);
+    expect(desk.state.facts.filter(({ kind }) => kind === 'withdrawal')).toHaveLength(1);
   });
 });

@@ -10,7 +10,7 @@ import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
 import type { Clock } from './clock.ts';
 import type { DeskFolder } from './desk/desk-folder.ts';
 import { factsAfter } from './desk/desk-state.ts';
-import { takeAttempt, type UploadedFile } from './desk/take-attempt.ts';
+import { takeAttempt, takeBack, type UploadedFile } from './desk/take-attempt.ts';
 import type { Notices } from './notices.ts';
 import { sessionsOf } from './sessions.ts';
 
@@ -168,6 +168,16 @@ export function createApp({ desk, clock, notices, appFolder, port }: ServerParts
       if (!taken.again) notices.tell(desk.state.facts.length);
     },
   );
+  app.delete('/desk/assignments/:id/attempts/:attempt', sessions.required, (request, response) => {
+    const { id, attempt } = request.params;
+    const result = takeBack(desk, clock.now(), String(id), String(attempt));
+    if (result.kind === 'refused') {
+      response.status(result.status).json({ error: result.why });
+      return;
+    }
+    response.json(result.withdrawal);
+    if (!result.again) notices.tell(desk.state.facts.length);
+  });
   app.use('/desk', (_request, response) => {
     response.status(404).json({ error: 'The course desk has nothing at this address.' });
   });

@@ -20,6 +20,8 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   'damaged OpenDocument text': 'the OpenDocument text is damaged; save it again as .odt',
   'damaged remarks': 'the file of remarks is damaged',
   'no remarks': 'there are no remarks in it',
+  'damaged quiz': 'the quiz results are damaged',
+  'damaged posts': 'the posts are damaged',
   'damaged picture': 'the picture is damaged',
   'HEIC picture': 'pictures of kind HEIC are not read; save it as JPEG or PNG',
   'unknown kind': 'it is of no kind that is read; save it as PDF',

@@ -6,6 +6,8 @@ import { newNotices } from './notices.ts';
 const MARKER_LOOKS_EVERY_MS = 400;
 
 export interface RunningServer {
+  /** Tells open pages that the desk's record has grown. */
+  tell(): void;
   stop(): Promise<void>;
 }
 
@@ -32,6 +34,7 @@ export async function listen(parts: Omit<ServerParts, 'notices'>): Promise<Runni
   };
   const marker = setInterval(() => void look(), MARKER_LOOKS_EVERY_MS);
   return {
+    tell: () => notices.tell(parts.desk.state.facts.length),
     stop: () =>
       new Promise((resolve) => {
         clearInterval(marker);

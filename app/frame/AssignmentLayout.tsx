@@ -1,7 +1,6 @@
 import { paperOfDraft } from '#core/paper/draft.ts';
 import { Undo2 } from 'lucide-react';
 import { useMemo } from 'react';
-import type { Instant } from '#core/model/ids.ts';
 import { Link, Outlet, useParams } from 'react-router';
 import { Button } from '../shared/Controls.tsx';
 import { useUndoKey } from '../shared/hooks.ts';
@@ -9,12 +8,12 @@ import { Line } from '../shared/Line.tsx';
 import { undoAndTell } from '../shared/notify.ts';
 import type { AssignmentOutlet } from '../shared/assignment-outlet.ts';
 import { usePlaceTitle } from '../shared/place-title.ts';
-import { daysUntil, shownMoment, shownPercent } from '../shared/shown.ts';
+import { latenessSentence, stateSentence } from '../shared/state-words.ts';
 import { words } from '../words/en.ts';
 import { useAssignmentView, type AssignmentView } from '../workspace/assignment-view.ts';
+import { standing } from '../workspace/marked-attempts.ts';
 import { answersOf, useFollowing, useOutcomes } from '../workspace/outcomes.ts';
 import { usePaper } from '../workspace/papers.ts';
-import { nowMs } from '../workspace/workspace.ts';
 
 /** Title, facts and the line of an assignment; the station's place below. */
 export function AssignmentLayout() {
@@ -77,12 +76,10 @@ function Stations({ view }: { view: AssignmentView }) {
   );
 }
 
-function Facts({
-  view: { assignment, course, latestMarking, score, attempts, state },
-}: {
-  view: AssignmentView;
-}) {
-  const last = attempts.at(-1)?.attempt.number;
+function Facts({ view }: { view: AssignmentView }) {
+  const { assignment, course, latestMarking, score, attempts, state } = view;
+  const last = standing(attempts).at(-1)?.attempt.number;
+  const late = latenessSentence(view);
   return (
     <p className="text-sm text-quiet">
       {[course?.title, latestMarking?.marker.name ?? course?.instructor.name].filter(Boolean).join(' · ')}
@@ -92,6 +89,7 @@ function Facts({
           <b className="text-ink">{words.assignment.of(score, assignment.possible)}</b>
         </>
       )}
+      {late !== null && ` · ${late}`}
       {course !== null &&
         last !== undefined &&
         state.kind === 'finished' &&
@@ -101,33 +99,6 @@ function Facts({
 }
 
 /** What the rules say now, in one phrase. */
-function Rule({ view: { assignment, course, state, attempts } }: { view: AssignmentView }) {
-  const zone = course?.zone;
-  const shown = (at: Instant | null | undefined) => (at ? shownMoment(at, zone) : '');
-  const sent = shown(attempts.at(-1)?.attempt.at);
-  const { rule } = words.assignment;
-  if (course === null) return <p className="text-sm text-quiet">{rule.ownPaper}</p>;
-  switch (state.kind) {
-    case 'open for another attempt': {
-      if (assignment.closesAt === null) return null;
-      const number = words.assignment.ordinals.at(attempts.length) ?? String(attempts.length + 1);
-      return (
-        <p className="text-sm text-quiet">
-          <b className="text-ink">{rule.openFor(number, daysUntil(assignment.closesAt, nowMs()))}</b>
-          {`, ${rule.until(shown(assignment.closesAt))}`}
-          {assignment.policy.kind === 'capped' && ` · ${rule.cap(shownPercent(assignment.policy.cap))}`}
-        </p>
-      );
-    }
-    case 'finished':
-      return <p className="text-sm text-quiet">{rule.finished}</p>;
-    case 'waiting to be marked':
-      return <p className="text-sm text-quiet">{rule.waiting(sent)}</p>;
-    case 'waiting again':
-      return <p className="text-sm text-quiet">{rule.waitingAgain(sent)}</p>;
-    case 'open, nothing sent':
-      return <p className="text-sm text-quiet">{rule.open(shown(assignment.dueAt))}</p>;
-    case 'not open yet':
-      return <p className="text-sm text-quiet">{rule.opens(shown(assignment.opensAt))}</p>;
-  }
+function Rule({ view }: { view: AssignmentView }) {
+  return <p className="text-sm text-quiet">{stateSentence(view)}</p>;
 }

@@ -69,11 +69,18 @@ function useMarkingNotices(): void {
   useEffect(() => {
     onNewMarking((marking) => {
       const assignment = useWorkspace.getState().records.assignments.get(marking.assignmentId);
-      toast(words.notice.marked(marking.marker.name, assignment?.title ?? ''), {
+      const { attempts, markings } = useWorkspace.getState().records;
+      const again = (attempts.get(marking.attemptId)?.number ?? 1) > 1;
+      const changed = [...markings.values()].some(
+        (one) => one.attemptId === marking.attemptId && one.id !== marking.id,
+      );
+      const said = changed ? words.notice.changed : words.notice.marked;
+      toast(said(marking.marker.name, assignment?.title ?? ''), {
         duration: Infinity,
         action: {
           label: words.notice.look,
-          onClick: () => void navigate(`/a/${encodeURIComponent(marking.assignmentId)}/send`),
+          onClick: () =>
+            void navigate(`/a/${encodeURIComponent(marking.assignmentId)}${again ? '/send' : ''}`),
         },
       });
     });
@@ -140,14 +147,21 @@ function Saving() {
 
 /** What the student should know about the whole: nothing here bars the way. */
 function Banner() {
-  const { connection, identity, outdated } = useWorkspace();
+  const { connection, identity, outdated, unreadFacts } = useWorkspace();
   const text = outdated
     ? words.frame.outdated
     : identity?.kind === 'student' && connection === 'not reached'
       ? words.frame.notReached
       : identity?.kind === 'student' && connection === 'signed out'
         ? words.frame.signedOut
-        : null;
+        : identity?.kind === 'student' && connection === 'not understood'
+          ? words.frame.notUnderstood
+          : unreadFacts.length > 0
+            ? words.frame.unreadFacts(
+                unreadFacts.length,
+                unreadFacts.map(({ kind, problem }) => words.frame.unreadKind(kind, problem)).join('; '),
+              )
+            : null;
   if (text === null) return null;
   return (
     <p role="alert" className="border-b border-rule bg-sunken px-5 py-2 text-sm">

@@ -54,6 +54,7 @@ function figureOf(
 export function Line({ view, unanswered }: { view: AssignmentView; unanswered: number }) {
   const [ref, { width }] = useSize<HTMLElement>();
   const narrow = useNarrow();
+  const isOpen = view.state.kind === 'open for another attempt';
   const states = lineOf({
     received: view.tally.received,
     read: view.tally.read,
@@ -63,8 +64,9 @@ export function Line({ view, unanswered }: { view: AssignmentView; unanswered: n
     tasksDone: view.tasks.filter((p) => p.task.done).length,
     draftBegun: view.draft !== null,
     unanswered,
-    sent: view.submission !== null || view.attempts.length > 1,
-    resubmittable: view.state.kind === 'open for another attempt' || view.assignment.courseId === null,
+    // What was sent is done with, unless yet another attempt is open.
+    sent: (view.submission !== null || view.attempts.length > 1) && !isOpen,
+    resubmittable: isOpen || view.assignment.courseId === null,
   });
   const base = `/a/${encodeURIComponent(view.assignment.id)}`;
   const { pathname } = useLocation();

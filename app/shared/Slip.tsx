@@ -3,8 +3,10 @@ import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { quotedWords, type Remark, type Reply } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
+import { stanceOf } from '#core/saying/saying-of.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { saidBy } from './said.ts';
+import { SlipExtras } from './SlipExtras.tsx';
 import { words } from '../words/en.ts';
 import { pointsOf, type AssignmentView } from '../workspace/assignment-view.ts';
 import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
@@ -52,14 +54,17 @@ export function Slip({
         decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
       )}
     >
-      <header className="flex items-center gap-x-3 text-sm">
+      <header className="flex flex-wrap items-center gap-x-3 text-sm">
         <b className="whitespace-nowrap">{remark.author.name}</b>
         {remark.author.role !== 'instructor' && (
           <span className="whitespace-nowrap text-quiet">{words.shelf.roles[remark.author.role]}</span>
         )}
-        {judgement?.stance && (
-          <span className="whitespace-nowrap text-quiet">{words.stances[judgement.stance]}</span>
-        )}
+        <span
+          className={clsx('whitespace-nowrap text-quiet', !judgement?.stance && 'italic')}
+          title={words.slip.saysLabel}
+        >
+          {words.stances[stanceOf(remark, judgement)]}
+        </span>
         {criterion && <span className="min-w-0 truncate text-quiet">{criterion.title}</span>}
         <span className="ml-auto inline-flex items-center gap-2">
           {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}
@@ -72,6 +77,7 @@ export function Slip({
       {focused && <About remark={remark} />}
       <p className={clsx('mt-1 whitespace-pre-wrap', folded && 'line-clamp-4')}>{saidBy(remark)}</p>
       {(remark.replies.length > 0 || remark.state !== null) && <Thread remark={remark} open={focused} />}
+      <SlipExtras view={view} remark={remark} focused={focused} />
       {long && !focused && (
         <button
           type="button"
@@ -152,8 +158,9 @@ function About({ remark }: { remark: Remark }) {
   return <p className="mt-1 line-clamp-3 font-serif text-sm text-quiet italic">“{quote}”</p>;
 }
 
-/** What the remark says, as the student sees it. */
+/** What the remark says: as the student corrected it, else as the rules propose. */
 export function StanceChoice({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  const proposed = stanceOf(remark, judgement === undefined ? undefined : { ...judgement, stance: null });
   return (
     <select
       aria-label={words.slip.saysLabel}
@@ -164,10 +171,10 @@ export function StanceChoice({ remark, judgement }: { remark: Remark; judgement:
         void setStance(remark, chosen ?? null);
       }}
     >
-      <option value="">{words.slip.saysUnset}</option>
-      {stances.map((stance) => (
+      <option value="">{words.slip.saysProposed(words.stances[proposed])}</option>
+      {stances.map((stance, index) => (
         <option key={stance} value={stance}>
-          {words.stances[stance]}
+          {`${index + 1} ${words.stances[stance]}`}
         </option>
       ))}
     </select>

@@ -5,7 +5,7 @@ import type { AssignmentId, FileHash } from '#core/model/ids.ts';
 import type { FileRole } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
 import type { Mark } from '#formats/marked-paper.ts';
-import type { Cue } from '#formats/sound/read-vtt.ts';
+import { markOfRecording, spokenIn } from '#formats/sound/recording-mark.ts';
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
 import { words } from '../words/en.ts';
 import type { FileContent } from '../workers/protocol.ts';
@@ -330,28 +330,10 @@ async function marksFor(file: PendingFile, pending: readonly PendingFile[]): Pro
   return marks.kind === 'read' ? marks.value : words.unreadable[marks.reason](file.name, marks.detail);
 }
 
-function spokenIn(cues: readonly Cue[]): string {
-  return cues.map(({ text }) => text).join(' ');
-}
-
 /** A recording is one remark; its words are those of its transcript, if there is one. */
 function recordingMark(transcript: PendingFile | undefined): Mark {
   const cues = transcript?.content.kind === 'transcript' ? transcript.content.cues : [];
-  return {
-    sourceId: null,
-    kind: 'recording',
-    author: cues.find(({ speaker }) => speaker !== null)?.speaker ?? '',
-    byMachine: false,
-    at: null,
-    color: null,
-    text: spokenIn(cues),
-    subject: null,
-    targets: [{ kind: 'time', fromS: 0, toS: null }],
-    anchor: null,
-    replies: [],
-    state: null,
-    change: null,
-  };
+  return markOfRecording(cues.find(({ speaker }) => speaker !== null)?.speaker ?? '', spokenIn(cues));
 }
 
 /** Files for taking in out of what was pasted: files as they are, text as a file of its own. */

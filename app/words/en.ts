@@ -1,6 +1,8 @@
 import type { Answer } from '#core/check/answered.ts';
 import type { OutcomeKind } from '#core/anchors/outcome.ts';
-import type { Channel } from '#core/model/remark.ts';
+import type { Contradiction } from '#core/line/assignment-state.ts';
+import type { Channel } from '#core/model/channels.ts';
+import type { PromisePlace } from '#core/model/promises.ts';
 import type { ChangeKind, Decision, Stance } from '#core/model/work.ts';
 import type { UnreadableReason } from '#formats/unreadable.ts';
 
@@ -80,6 +82,10 @@ const unreadable: Record<UnreadableReason, (name: string, detail: string) => str
   'damaged remarks': (name) =>
     `“${name}” looks like a file of remarks, but is damaged. Export it again where it came from.`,
   'no remarks': (name) => `There are no remarks in “${name}”. Export it again where it came from.`,
+  'damaged quiz': (name) =>
+    `“${name}” looks like the results of a quiz, but is damaged. Download it again where it came from.`,
+  'damaged posts': (name) =>
+    `“${name}” looks like posts of a discussion, but is damaged. Download it again where it came from.`,
   'damaged picture': (name) =>
     `The picture “${name}” is damaged and can’t be shown. Save it again as PNG or JPEG.`,
   'HEIC picture': (name) =>
@@ -94,6 +100,24 @@ const unreadable: Record<UnreadableReason, (name: string, detail: string) => str
   'newer backup': (name) => `“${name}” was written by a newer Juncture. Bring this one up to date first.`,
   'archive too large': (name) =>
     `“${name}” expands to more than can be read safely. Nothing was taken from it.`,
+};
+
+const promisePlaces: Record<PromisePlace, string> = {
+  paper: 'in the paper',
+  recording: 'in a recording',
+  criterion: 'beside the criteria',
+  overall: 'in overall words',
+  class: 'in person',
+  other: 'by mail or elsewhere',
+};
+
+const contradictions: Record<Contradiction, (course: string) => string> = {
+  'score without attempt': (desk) =>
+    `A score is on record, but no attempt. Both are from ${desk}; ask there if you did hand something in.`,
+  'excused but marked': (desk) =>
+    `It is on record as excused, and as marked. Both are from ${desk}; an excused one doesn’t count.`,
+  'marked before sent': (desk) =>
+    `It is on record as marked before it was sent. Both times are from ${desk}.`,
 };
 
 const unanswered: Record<Extract<Answer, { answered: false }>['because'], string> = {
@@ -115,6 +139,8 @@ export const words = {
   changeKinds,
   unreadable,
   unanswered,
+  promisePlaces,
+  contradictions,
   frame: {
     placesLabel: 'Places',
     toAsk: (count: number) => `${count} to ask`,
@@ -125,10 +151,16 @@ export const words = {
       asking: 'asking the course desk',
       reached: 'desk reached',
       'not reached': 'desk not reached',
+      'not understood': 'desk not understood',
       'signed out': 'signed out',
       none: 'files alone',
     },
     notReached: 'The course desk can’t be reached. Everything else works, and it catches up by itself.',
+    notUnderstood:
+      'The course desk answers, but not in a form that can be read here. Everything else works; it is asked again by itself.',
+    unreadFacts: (count: number, kinds: string) =>
+      `${many(count, 'thing', 'things')} that the course desk sent can’t be read here (${kinds}). It is kept and tried again; look at the school’s own pages meanwhile.`,
+    unreadKind: (kind: string, problem: string) => `${kind || 'of an unknown kind'}: ${problem}`,
     signedOut: 'You are signed out of the course desk. What is here stays here.',
     signIn: 'Sign in',
     outdated: 'A newer Juncture is open in another tab. Load this page again to go on.',
@@ -159,6 +191,26 @@ export const words = {
       'Nothing here yet. Drop a marked paper anywhere on this page, or choose one, and it becomes an assignment of its own.',
     read: 'Read',
     open: 'Open',
+    newHere: 'new',
+    newSince: (count: number) =>
+      `${many(count, 'assignment has', 'assignments have')} come back since your last visit.`,
+    arrived: (count: number) => `${many(count, 'assignment has', 'assignments have')} come back just now.`,
+    showNew: 'Show',
+    markRead: 'Mark as read',
+    goneThrough: 'Gone through',
+    pastTerm: (term: string, count: number) => `${term}: ${many(count, 'assignment', 'assignments')}`,
+    pastTermUnread: (count: number) => `${count} not read`,
+    gap: (said: string, place: string) => `“${said}”: nothing came ${place}`,
+    changed: (count: number) => `${many(count, 'remark', 'remarks')} changed after return`,
+    scoreChanged: (before: string, after: string) => `marked with ${after} now, with ${before} before`,
+    seen: 'Seen',
+    partMarked: 'part marked, more is to come',
+    soFar: 'so far',
+    draftStage: 'draft stage',
+    nextUnread: 'Next not read',
+    contradiction: 'two records that don’t fit',
+    nothingToDo: 'Nothing to do',
+    noneIdle: 'Nothing here.',
     allRead: (count: number) => (count === 1 ? 'the 1 remark read' : `all ${count} remarks read`),
     finished: 'finished, nothing to hand in',
     attempt: (number: number, of: number) => `attempt ${number} of ${of}`,
@@ -167,13 +219,24 @@ export const words = {
     openAgainLead: 'What it could still move',
     couldReach: (reach: string, possible: string, score: string) =>
       `up to ${reach} of ${possible} points, from ${score}`,
+    attemptsLeft: (count: number) => `${many(count, 'attempt', 'attempts')} left`,
+    couldMove: (gain: string, now: string, most: string) =>
+      `the course grade up to ${most} %, from ${now} % (+${gain})`,
+    nothingToWin: 'Another attempt can win no more points.',
     waiting: 'Waiting to be marked',
     sentOn: (when: string) => `sent ${when}`,
     sentAgain: (when: string) => `sent again ${when}; the first score counts until then`,
     waitingToGo: 'waiting to go: the desk can’t be reached',
+    sentPart: (when: string) => `sent ${when}; part of it is marked`,
     dueNext: 'Due next',
     due: (when: string) => `due ${when}, nothing sent`,
+    dueExtended: (when: string, own: string) => `due ${when} for others, ${own} for you; nothing sent`,
+    dueDraft: (when: string) => `due ${when}, draft begun`,
+    late: (closes: string) => `taken late until ${closes}`,
+    adviceOnDraft: (count: number) => `${many(count, 'remark', 'remarks')} on its draft stage`,
+    carriedList: 'Carried remarks',
     opens: (when: string) => `opens ${when}`,
+    carriedOn: (count: number) => `${count} carried on`,
     carried: (count: number) =>
       `Keep in mind: ${many(count, 'carried remark', 'carried remarks')} from this course`,
     drop: 'Drop what came back anywhere: PDF, Word, OpenDocument, pictures, recordings',
@@ -186,6 +249,7 @@ export const words = {
     notRead: (count: number, of: number) =>
       count === of ? `${count} not read` : `${count} of ${of} not read`,
     read: (count: number) => `${count} read`,
+    decided: (count: number, of: number) => (count === of ? 'all decided' : `${count} decided`),
     announced: (count: number) => `${count} more announced, file not read yet`,
     label: 'What came back, by channel',
   },
@@ -220,6 +284,8 @@ export const words = {
       remarks: 'remarks in a file of their own',
       recording: 'recording',
       transcript: 'transcript of a recording',
+      quiz: 'quiz results',
+      posts: 'posts of a discussion',
     },
     roles: {
       marked: 'the marked copy',
@@ -227,6 +293,9 @@ export const words = {
       remarks: 'remarks about a paper',
       recording: 'a spoken comment',
       transcript: 'a transcript',
+      quiz: 'quiz results',
+      posts: 'posts',
+      report: 'an originality report',
       version: 'a version of the draft',
       brief: 'the brief',
       attachment: 'a file that came along',
@@ -258,6 +327,11 @@ export const words = {
       waiting: (when: string) => `Sent ${when}, not marked yet`,
       waitingAgain: (when: string) => `Sent again ${when}; until it is marked the first score counts`,
       open: (when: string) => `Due ${when}, nothing sent`,
+      draftBegun: (when: string) => `Due ${when}, draft begun`,
+      partMarked: (when: string) => `Sent ${when}, part marked; more is to come`,
+      closed: (when: string) => `Closed ${when}; nothing was sent`,
+      excused: 'Excused: it doesn’t count, and nothing has to be handed in',
+      unsent: 'Marked, though no attempt is on record',
       opens: (when: string) => `Opens ${when}`,
       ownPaper: 'From a file; not in a course yet',
     },
@@ -266,6 +340,101 @@ export const words = {
     cameBack: 'What came back',
     nothingBack: 'Nothing has come back yet.',
     attempts: 'Attempts',
+    lateBy: (hours: number) =>
+      hours < 1
+        ? 'sent less than an hour after the due time'
+        : hours < 48
+          ? `sent ${hours} h after the due time`
+          : `sent ${Math.floor(hours / 24)} days after the due time`,
+    pointsOff: (points: string) => (points === '0' ? 'nothing off' : `${points} points off`),
+    counted: (score: string, possible: string) => `counts ${score} of ${possible}`,
+    withdrawnAt: (when: string) => `taken back ${when}; it counts no more`,
+    noAttempt: 'no attempt on record; only its marking',
+    outside: 'handed in outside of Juncture, as you noted',
+    note: 'Note sent along',
+    markings: (who: string, when: string, score: string) => `${who}, ${when}: ${score}`,
+    corrected: 'corrected',
+    noScoreYet: 'no score yet',
+    files: 'Files',
+    openFile: 'Open',
+    saveFile: 'Save a copy',
+    fileRoles: {
+      paper: 'what was sent',
+      marked: 'marked copy',
+      response: 'response sheet',
+      brief: 'brief',
+      remarks: 'remarks',
+      recording: 'spoken comment',
+      transcript: 'transcript',
+      quiz: 'quiz results',
+      posts: 'posts',
+      report: 'originality report',
+    },
+    reportEmpty: 'The originality report found nothing.',
+    withdraw: 'Take this attempt back',
+    withdrawLead: (until: string) =>
+      `The rules allow it until ${until}. The attempt stays on record and counts no more; you can hand in another one.`,
+    withdrawSure: 'Take it back',
+    withdrawFailed: (why: string) => `The course desk did not take it back: ${why}`,
+    withdrawNotReached: 'The course desk can’t be reached. Try again when it is.',
+    withdrawDone: 'The attempt is taken back.',
+    replace: 'It can also be replaced: hand in another attempt below Send.',
+    addOutside: 'Note an attempt handed in elsewhere',
+    addOutsideLead:
+      'For work that you handed in on paper, by mail or on another page. Juncture sends nothing; it only keeps the record.',
+    outsideWhen: 'Handed in on',
+    outsideNote: 'How and to whom',
+    outsideFile: 'The file, if there is one',
+    outsideSave: 'Keep it',
+    outsideRemove: 'Remove this record',
+    cancel: 'Leave it',
+    promised: 'Promised',
+    promiseKept: (count: number) => `here: ${many(count, 'remark', 'remarks')}`,
+    promiseMissing: (place: string) => `nothing came ${place}`,
+    promiseComing: 'its file is announced and not here yet',
+    promiseInPerson: 'to be had in person',
+    promiseDismissed: 'set aside',
+    promiseAsk: 'Ask about it',
+    promiseAsked: 'on the ask list',
+    promiseDismiss: 'Set aside',
+    promiseAgain: 'Take up again',
+    promiseAdd: 'Note something promised elsewhere',
+    promiseAddLead: 'For what was said in class or by mail: that more feedback is to come, and where.',
+    promiseSaid: 'What was promised',
+    promiseWhere: 'Where it should be',
+    promiseByHand: 'noted by you',
+    promiseQuestion: (said: string) => `You wrote “${said}”, but I can’t find it. Where is it?`,
+    promiseQuestionElsewhere: (said: string) => `I noted that “${said}”, but nothing has come. Where is it?`,
+    unexplainedQuestion: (points: string, criterion: string) =>
+      `${points} points of “${criterion}” went, and no remark says why. What was missing?`,
+    proposedQueries: 'Proposed questions',
+    takeUp: 'Take it up',
+    awaited: 'Not here yet',
+    fileSize: (name: string, size: string) => `${name}, ${size}`,
+    fetch: 'Fetch it',
+    goOnFetching: (percent: number) => `Go on from ${percent} %`,
+    later: 'Leave for later',
+    fetching: (percent: number) => `${percent} %`,
+    fetchFailed: {
+      broken: 'The connection broke off. What came is kept.',
+      missing: 'The course desk no longer has this file.',
+      damaged: 'It arrived damaged. Fetch it again.',
+      'no room': 'The storage of this browser is full. Make room, then fetch it again.',
+    },
+    leftForLater: 'left for later',
+    onTheWay: 'on its way',
+    differs: (name: string, announced: number, found: number) =>
+      `“${name}” was said to hold ${many(announced, 'remark', 'remarks')}; ${found} were found in it.`,
+    changes: 'Changed after return',
+    scoreWas: (before: string, after: string) => `Marked with ${after} now, with ${before} before`,
+    withdrawnRemarks: (count: number) =>
+      `${many(count, 'remark was', 'remarks were')} taken back by the school`,
+    finalOf: (title: string) => `This is the draft stage of “${title}”.`,
+    draftStageOf: (title: string) => `Its draft stage is “${title}”.`,
+    fromDraft: (count: number) => `Advice on the draft: ${many(count, 'remark', 'remarks')}`,
+    finalRubric: 'The rubric below is used for the final; here it is for advice.',
+    rubricAtStake: 'Its rubric',
+    allFromDraft: 'All remarks on the draft',
     attempt: (number: number) => `Attempt ${number}`,
     sent: (when: string) => `sent ${when}`,
     markedBy: (who: string, when: string) => `marked by ${who}, ${when}`,
@@ -273,6 +442,17 @@ export const words = {
     receipt: 'Receipt',
     rules: 'Rules',
     ruleDue: (when: string) => `Due ${when}`,
+    ruleExtended: (when: string) => `Due ${when} for you (your own extension)`,
+    ruleCloses: (when: string) => `Closes ${when}`,
+    ruleLate: (grace: number, points: string, most: string | null) =>
+      `Late: ${grace > 0 ? `after ${grace} h of grace ` : ''}${points} points off for each started day${most === null ? '' : `, ${most} at most`}`,
+    ruleExtra: 'Extra credit: it can only add',
+    rulePolicies: {
+      latest: 'The latest attempt counts.',
+      best: 'The best attempt counts.',
+      mean: 'The mean of all marked attempts counts.',
+    },
+    ruleRecover: (percent: string) => `A better attempt wins back ${percent} % of what the first one lost.`,
     ruleAttempts: (of: number) => `${many(of, 'attempt', 'attempts')} in all`,
     ruleCap: (percent: string, points: string) =>
       `Another attempt can lift the score to ${percent} % of the points (${points}) and never lowers it.`,
@@ -327,7 +507,35 @@ export const words = {
     note: 'Your note',
     notePlaceholder: 'A note of your own, or the question to ask',
     saysLabel: 'What it says',
-    saysUnset: 'what it says: not set',
+    saysProposed: (stance: string) => `${stance} (proposed)`,
+    hint: 'For next time',
+    wasBefore: 'Before',
+    changedAt: (when: string) => `changed after return; before, ${when}:`,
+    pointsWere: (before: string, now: string) => `points: ${before} before, ${now} now`,
+    noPoints: 'none',
+    alsoSaid: (channel: string) => `The same words stand ${channel}.`,
+    alsoIn: {
+      overall: 'in the overall words',
+      criterion: 'beside the criteria',
+      passage: 'in another copy of the paper',
+      region: 'on the picture',
+      recording: 'in a recording',
+      question: 'beside a question',
+      post: 'on a post',
+      overlap: 'in the report',
+    } satisfies Record<Channel, string>,
+    part: 'These are two',
+    suggests: (before: string, after: string) => `Suggested: “${after}” for “${before}”`,
+    suggestsOut: (before: string) => `Suggested: take out “${before}”`,
+    suggestsIn: (after: string) => `Suggested: put in “${after}”`,
+    sure: { sure: 'as marked', likely: 'likely', perhaps: 'perhaps' },
+    names: (said: string) => `It names ${said}`,
+    putThere: 'Put it there',
+    goToPage: (page: number) => `page ${page}`,
+    means: (count: number) => `It means ${many(count, 'remark', 'remarks')} here`,
+    meansNothing: 'What it points to did not come',
+    isShort: (written: string, count: number) => `“${written}” stands in ${count} remarks of this hand`,
+    question: (n: number) => `question ${n}`,
     number: (n: number) => `Remark ${n}`,
     unread: 'Mark as not read',
     markRead: 'Mark as read',
@@ -357,6 +565,13 @@ export const words = {
     noPaper: 'No marked paper came back with this assignment.',
     chooseFile: 'File',
     recordings: 'Recordings',
+    quiz: 'Quiz',
+    posts: 'Posts',
+    overlap: 'Overlap',
+    region: 'Picture',
+    nothingHere: (what: string) => `${what}: nothing is here yet.`,
+    nextElsewhere: (title: string) => `Next not read: ${title}`,
+    allReadEverywhere: 'Everything that came back has been read.',
     unplaced: (count: number) => `Not placed yet: ${many(count, 'remark', 'remarks')}`,
     unplacedLead:
       'These name a place that was not found here. Select the words that one is about, then put it there.',
@@ -408,6 +623,10 @@ export const words = {
       ['a, q, k, d', 'act, ask, keep doing, decline'],
       ['c', 'carry to the next assignment'],
       ['r', 'read or not'],
+      [
+        '1 to 8, 0',
+        'what it says: must-fix, fix, polish, praise, advice, question, points elsewhere, note; as proposed',
+      ],
       ['+, −', 'larger and smaller'],
       ['Ctrl Z', 'undo the last change here'],
       ['?', 'these keys'],
@@ -426,6 +645,16 @@ export const words = {
     nextUndecided: 'Next undecided',
     toPlan: 'Go on to Plan',
     groupEmpty: 'none',
+    choose: 'Choose for several',
+    chosen: (count: number) => `${many(count, 'remark', 'remarks')} chosen`,
+    chooseAll: 'All of these',
+    chooseRemark: (n: number) => `Choose remark ${n}`,
+    decideAll: 'Decide for all chosen',
+    done: 'Done',
+    filterLabel: 'Show',
+    filters: { undecided: 'not decided', all: 'all' },
+    fromChannel: 'Channel',
+    anyChannel: 'every channel',
     undecided: 'Not decided',
     nextLevel: (level: string) => `Reached “${level}”.`,
     inItsPlace: 'See it in its place',
@@ -613,6 +842,8 @@ export const words = {
   },
   asks: {
     title: 'To ask',
+    removeQuery: 'Take off the list',
+    copyAll: 'Copy everything',
     lead: 'Everything you decided to ask, by person. Juncture sends nothing: copy it into a mail, or take it to a meeting.',
     empty: 'Nothing to ask. A remark that you decide to ask about comes here.',
     copy: 'Copy as text',
@@ -696,6 +927,14 @@ export const words = {
     nothing: 'There is nothing to undo here.',
     changedSince: 'That can’t be undone any more: something later builds on it.',
     decided: (decision: string) => `decided “${decision}”`,
+    decidedMany: (decision: string, count: number) =>
+      `decided “${decision}” for ${many(count, 'remark', 'remarks')}`,
+    parted: 'parted two remarks',
+    promised: 'what was promised',
+    proposedQuery: 'a proposed question',
+    outsideAttempt: 'attempt handed in elsewhere',
+    seenScore: 'changed score seen',
+    queryRemoved: 'question taken off the list',
     carried: 'carry mark',
     noted: 'note',
     stance: 'what it says',
@@ -721,6 +960,7 @@ export const words = {
   notice: {
     marked: (who: string, title: string) => `${who} has marked “${title}”.`,
     look: 'Look',
+    changed: (who: string, title: string) => `${who} has changed the marking of “${title}”.`,
     wentWrong: 'Something went wrong here.',
     wentWrongLead:
       'What was saved is safe. Load the page again; if it happens once more, save the workspace from the Shelf.',

@@ -40,7 +40,7 @@ export interface ReaderWorker {
   ): Promise<ReadResult<FileContent>>;
   readPaper(bytes: Uint8Array): Promise<ReadResult<MarkedPaper>>;
   /** Reads remarks that came in a file of their own, onto the paper, picture or recording they are about. */
-  readRemarksOnto(bytes: Uint8Array, about: Uint8Array): Promise<ReadResult<Mark[]>>;
+  readRemarksOnto(bytes: Uint8Array, about: Uint8Array | null): Promise<ReadResult<Mark[]>>;
   /** A copy of a locked PDF that opens without its password. */
   unlockPdf(bytes: Uint8Array, password: string): Promise<ReadResult<Uint8Array<ArrayBuffer>>>;
   readDocx(bytes: Uint8Array): Promise<ReadResult<WordText>>;

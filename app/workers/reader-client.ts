@@ -37,7 +37,7 @@ export function readerInWorker() {
       progress: (done: number, of: number) => void,
     ) => remote().readFile(name, bytes, password, proxy(progress)),
     readPaper: (bytes: Uint8Array) => remote().readPaper(bytes),
-    readRemarksOnto: (bytes: Uint8Array, about: Uint8Array) => remote().readRemarksOnto(bytes, about),
+    readRemarksOnto: (bytes: Uint8Array, about: Uint8Array | null) => remote().readRemarksOnto(bytes, about),
     unlockPdf: (bytes: Uint8Array, password: string) => remote().unlockPdf(bytes, password),
     readDocx: (bytes: Uint8Array) => remote().readDocx(bytes),
     readBag: (bytes: Uint8Array) => remote().readBag(bytes),

@@ -4,7 +4,7 @@ import pdfWorkerUrl from 'pdfjs-dist/legacy/build/pdf.worker.mjs?url';
 import { readBag, writeBag } from '#formats/bag/bag.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { readPaper } from '#formats/read-paper.ts';
-import { readRemarksOnto } from '#formats/place-remarks.ts';
+import { readRemarksOnto, readRemarksUnplaced } from '#formats/place-remarks.ts';
 import { recognise, recogniseNamed } from '#formats/recognise.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
@@ -43,6 +43,8 @@ async function contentOf(
     case 'docx':
     case 'odt':
     case 'text':
+    case 'quiz':
+    case 'posts':
     case 'picture':
     case 'zip': {
       const options = { progress, ...(password !== null && { password }) };
@@ -51,7 +53,8 @@ async function contentOf(
   }
 }
 
-async function onto(bytes: Uint8Array, about: Uint8Array) {
+async function onto(bytes: Uint8Array, about: Uint8Array | null) {
+  if (about === null) return readRemarksUnplaced(bytes);
   const paper = recognise(about).kind === 'recording' ? null : await readPaper(about, pdfAssets());
   return readRemarksOnto(bytes, { bytes: about, paper }, pdfAssets());
 }

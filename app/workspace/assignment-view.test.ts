@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import type { Assignment, Marking } from '#core/model/facts.ts';
 import { followPassages } from '#core/anchors/outcome.ts';
+import {
+  exampleAssignment,
+  exampleAttempt,
+  exampleFile,
+  exampleJudgement,
+  exampleMarking,
+  exampleRemark,
+  wordsTarget,
+} from '#core/model/example.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Query, Reading, Task } from '#core/model/work.ts';
 import { paperOf } from '#core/paper/paper.ts';
@@ -20,74 +28,38 @@ import {
 const id = (text: string) => text as never;
 const NOW = Date.parse('2026-11-02T10:00:00Z');
 
-const assignment: Assignment = {
-  id: id('a'),
-  courseId: id('c'),
+const assignment = exampleAssignment({
   title: 'Report: a water table',
-  possible: id('40'),
-  counts: null,
-  opensAt: null,
-  dueAt: id('2026-10-17T17:00:00.000Z'),
-  closesAt: id('2026-11-11T18:00:00.000Z'),
+  dueAt: '2026-10-17T17:00:00.000Z',
+  closesAt: '2026-11-11T18:00:00.000Z',
   attemptsAllowed: 2,
-  policy: { kind: 'capped', cap: id('0.85') },
-  rubricId: id('r'),
-  requirements: { wordsMin: null, wordsMax: null, fileTypes: [] },
-  brief: '',
-};
-const marking = (number: number, score: string, points: string): Marking => ({
-  id: id(`m${number}`),
-  attemptId: id(`t${number}`),
-  assignmentId: id('a'),
-  at: id(`2026-11-0${number}T09:00:00.000Z`),
-  marker: { name: 'Dr Aune Keld', role: 'instructor' },
-  score: id(score),
-  overall: '',
-  criteria: [{ criterionId: id('method'), points: id(points), level: null, comment: '' }],
-  files:
-    number === 1
-      ? [{ role: 'marked', name: 'r.pdf', mediaType: 'application/pdf', size: 1, hash: id('f') }]
-      : [],
-  announced: { passage: number === 1 ? 4 : 0 },
+  policy: { kind: 'capped', cap: '0.85' },
+  rubricId: 'r',
 });
-const remark = (key: string, more: Partial<Remark> = {}): Remark => ({
-  id: id(key),
-  assignmentId: id('a'),
-  attemptId: id('t1'),
-  markingId: id('m1'),
-  channel: 'passage',
-  author: { name: 'Dr Aune Keld', role: 'instructor' },
-  at: null,
-  kind: 'highlight',
-  color: null,
-  text: `Remark ${key}`,
-  criterionId: id('method'),
-  targets: [
-    {
-      kind: 'words',
-      page: 1,
-      quads: [],
-      rect: [0, 0, 1, 700 - key.charCodeAt(0)],
-      quote: { exact: 'proves', prefix: '', suffix: '' },
-    },
-  ],
-  fileHash: id('f'),
-  paperHash: null,
-  replies: [],
-  state: null,
-  change: null,
-  order: 0,
-  ...more,
-});
-const judged = (key: string, decision: Decision | null, more: Partial<Judgement> = {}): Judgement => ({
-  remarkId: id(key),
-  assignmentId: id('a'),
-  decision,
-  carry: false,
-  note: '',
-  stance: null,
-  ...more,
-});
+const FILE = 'f'.repeat(64);
+const marking = (number: number, score: string, points: string, more: object = {}) =>
+  exampleMarking({
+    id: `m${number}`,
+    attemptId: `t${number}`,
+    at: `2026-11-0${number}T09:00:00.000Z`,
+    score,
+    criteria: [{ criterionId: 'method', points, level: null, comment: '' }],
+    files: number === 1 ? [exampleFile({ hash: FILE, announced: { passage: 4 } })] : [],
+    ...more,
+  });
+const remark = (key: string, more: Partial<Remark> = {}) =>
+  exampleRemark({
+    id: key,
+    attemptId: 't1',
+    markingId: 'm1',
+    text: `Say why, ${key}.`,
+    criterionId: 'method',
+    targets: [{ ...wordsTarget('proves', 1), rect: [0, 0, 1, 700 - key.charCodeAt(0)] }],
+    fileHash: FILE,
+    ...more,
+  });
+const judged = (key: string, decision: Decision | null, more: Partial<Judgement> = {}) =>
+  exampleJudgement(key, { decision, ...more });
 const task = (key: string, done: boolean): Task => ({
   id: id(`task/${key}`),
   assignmentId: id('a'),
@@ -106,15 +78,8 @@ function records(rows: { [Store in StoreName]?: RecordByStore[Store][] }): Recor
     maps[store] = new Map((rows[store] ?? []).map((row) => [recordStores[store].keyOf(row as never), row]));
   return maps as unknown as RecordMaps;
 }
-const attempt = (number: number) => ({
-  id: id(`t${number}`),
-  assignmentId: id('a'),
-  number,
-  at: id('2026-10-17T15:00:00.000Z'),
-  files: [],
-  note: '',
-  receipt: null,
-});
+const attempt = (number: number) =>
+  exampleAttempt({ id: `t${number}`, number, at: '2026-10-17T15:00:00.000Z' });
 const base = {
   assignments: [assignment],
   rubrics: [
@@ -163,7 +128,7 @@ describe('the view of an assignment', () => {
       read: true,
     });
     const { tally } = view({ readings: [reading(base.remarks[0])], judgements: [judged('y', 'keep')] });
-    expect(tally.byChannel).toEqual([{ channel: 'passage', received: 3, read: 1, decided: 1, announced: 1 }]);
+    expect(tally.byChannel).toEqual([{ channel: 'passage', received: 3, read: 1, decided: 1, announced: 4 }]);
   });
 
   it('shares the points of the first result, also after the second came', () => {
@@ -248,7 +213,7 @@ describe('the response sheet', () => {
       [['No decision was made.'], []],
       [['Ask'], ['To be asked.']],
     ]);
-    expect(sheet.rows[0].slice(0, 2)).toEqual([['1. Remark u'], ['Page 1', '“proves”']]);
+    expect(sheet.rows[0].slice(0, 2)).toEqual([['1. Say why, u.'], ['Page 1', '“proves”']]);
   });
 
   it('says of acts without a passage whether they were done', () => {

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
-import type { Assignment, Attempt, Course, FileFact, Marking, Rubric } from '#core/model/facts.ts';
+import type { Assignment, Course, FileFact, Marking, Rubric } from '#core/model/facts.ts';
+import type { Channel } from '#core/model/channels.ts';
 import { inReadingOrder, type Remark } from '#core/model/remark.ts';
-import type { FileHash } from '#core/model/ids.ts';
+import type { FileHash, Instant } from '#core/model/ids.ts';
 import type {
   Decision,
   Draft,
@@ -13,12 +14,32 @@ import type {
   StoredFile,
   Submission,
 } from '#core/model/work.ts';
-import { assignmentState, type AssignmentState } from '#core/line/stations.ts';
+import {
+  assignmentState,
+  contradictionsIn,
+  type AssignmentState,
+  type Contradiction,
+  type StateFacts,
+} from '#core/line/assignment-state.ts';
 import { planOrder, type PlannedTask } from '#core/plan/tasks.ts';
 import { criterionLosses, pointsBehind, type CriterionLoss } from '#core/scores/behind.ts';
+import { assignmentScore, withAttempt } from '#core/scores/course-grade.ts';
 import { fromDecimal, toShown } from '#core/scores/fraction.ts';
-import { bestReachable, scoreOf } from '#core/scores/policy.ts';
-import { tallyOf, type Tally } from '#core/tally/tally.ts';
+import { doublesOf } from '#core/tally/doubled.ts';
+import { promisesOf, type Promised } from '#core/tally/promises.ts';
+import { isRead, tallyOf, type Tally } from '#core/tally/tally.ts';
+import { ownRecords } from './by-assignment.ts';
+import {
+  gradedAssignment,
+  latenessOf,
+  markedAttempts,
+  returnedFiles,
+  scoreChangeIn,
+  standing,
+  type Lateness,
+  type MarkedAttempt,
+  type ScoreChange,
+} from './marked-attempts.ts';
 import type { RecordMaps } from './records.ts';
 import { nowMs, useWorkspace } from './workspace.ts';
 
@@ -29,9 +50,10 @@ export interface PaperFile {
   readonly role: FileRole;
 }
 
-export interface MarkedAttempt {
-  readonly attempt: Attempt;
-  readonly marking: Marking | null;
+/** A file that came back and isn't here yet. */
+export interface AwaitedFile {
+  readonly marking: Marking;
+  readonly fact: FileFact;
 }
 
 /** All that is known of an assignment, computed from the records. */
@@ -39,40 +61,47 @@ export interface AssignmentView {
   readonly assignment: Assignment;
   readonly course: Course | null;
   readonly rubric: Rubric | null;
-  /** By number; each with its latest marking. */
+  /** By number, each with its markings; those taken back too. */
   readonly attempts: readonly MarkedAttempt[];
   readonly latestMarking: Marking | null;
+  /** When the latest marking was first seen here. */
+  readonly arrivedAt: Instant | null;
   /** What the attempts make by the policy, as shown; null while nothing is marked with a score. */
   readonly score: string | null;
   /** The most that one more attempt can make of it, as shown. */
   readonly reachable: string | null;
   readonly state: AssignmentState;
+  readonly contradictions: readonly Contradiction[];
+  /** Of the latest attempt; null: in time. */
+  readonly lateness: Lateness | null;
+  /** A score that was changed after it was given. */
+  readonly scoreChange: (ScoreChange & { readonly seen: boolean }) | null;
+  /** Each remark once, in reading order; doubles and what was withdrawn are left out. */
   readonly remarks: readonly Remark[];
+  /** The same words said elsewhere, by the remark that counts. */
+  readonly doubles: ReadonlyMap<string, readonly Remark[]>;
+  readonly withdrawn: readonly Remark[];
   readonly numberByRemark: ReadonlyMap<string, number>;
   readonly readings: ReadonlyMap<string, Reading>;
   readonly judgements: ReadonlyMap<string, Judgement>;
   readonly tally: Tally;
+  readonly promised: readonly Promised[];
+  readonly awaited: readonly AwaitedFile[];
   readonly countByDecision: Readonly<Record<Decision | 'carry', number>>;
   readonly losses: readonly CriterionLoss[];
   readonly tasks: readonly PlannedTask[];
   readonly queries: readonly Query[];
   /** The marked paper that a new draft starts from. */
   readonly markedFile: FileFact | null;
-  /** Everything that remarks are shown on: marked papers, pictures, what was sent; the marked file first. */
+  /** Everything that remarks are shown on: marked papers, pictures, posts, quizzes, what was sent; the marked file first. */
   readonly papers: readonly PaperFile[];
   readonly recordings: readonly StoredFile[];
   readonly draft: Draft | null;
   /** The handing-in of the draft, unless the desk refused it. */
   readonly submission: Submission | null;
   readonly refusal: Submission | null;
-}
-
-function own<T extends { readonly assignmentId: string }>(records: ReadonlyMap<string, T>, id: string): T[] {
-  return [...records.values()].filter((record) => record.assignmentId === id);
-}
-
-function latestOf(markings: readonly Marking[]): Marking | null {
-  return markings.reduce<Marking | null>((last, m) => (last === null || m.at >= last.at ? m : last), null);
+  /** For a draft stage its final, for a final its draft stage. */
+  readonly stages: { readonly draft: Assignment | null; readonly final: Assignment | null };
 }
 
 /** Criterion comments in the order of the rubric; the others stay where they are. */
@@ -92,33 +121,41 @@ function byPaper(remarks: readonly Remark[], papers: readonly PaperFile[]): Rema
   return remarks.toSorted((x, y) => rank(x) - rank(y));
 }
 
-const PAPER_ROLES: readonly FileRole[] = ['marked', 'sent'];
+const PAPER_ROLES: readonly FileRole[] = ['marked', 'quiz', 'posts', 'sent'];
 
 /** Papers that came back with a marking or were taken in, each once. */
 function papersOf(
-  markings: readonly Marking[],
+  returned: readonly AwaitedFile[],
   files: readonly StoredFile[],
   movedAway: (hash: string) => boolean,
+  sent: ReadonlySet<string>,
 ): PaperFile[] {
   const byHash = new Map<string, PaperFile>();
-  for (const marking of markings)
-    for (const { hash, name, role } of marking.files)
-      if (role === 'marked' && !movedAway(hash)) byHash.set(hash, { hash, name, role });
-  for (const { hash, name, role, origin } of files)
-    if (PAPER_ROLES.includes(role) && origin !== 'written') byHash.set(hash, { hash, name, role });
+  for (const { fact } of returned)
+    if ((fact.role === 'marked' || fact.role === 'quiz' || fact.role === 'posts') && !movedAway(fact.hash))
+      byHash.set(fact.hash, { hash: fact.hash, name: fact.name, role: fact.role });
+  const standing = new Set(returned.map(({ fact }) => fact.hash as string));
+  for (const { hash, name, role, origin } of files) {
+    // An older form of a returned file is kept, and is no paper to read any more.
+    const superseded = origin === 'desk' && role !== 'sent' && !standing.has(hash);
+    // What was written here is a paper to read once it was sent.
+    const isPaper = PAPER_ROLES.includes(role) && (origin !== 'written' || sent.has(hash));
+    if (isPaper && !superseded) byHash.set(hash, { hash, name, role });
     else if (origin === 'dropped') byHash.delete(hash);
-  return [...byHash.values()].sort((x, y) => Number(y.role === 'marked') - Number(x.role === 'marked'));
+  }
+  const rank = ({ role }: PaperFile) => PAPER_ROLES.indexOf(role);
+  return [...byHash.values()].sort((x, y) => rank(x) - rank(y));
 }
 
 /** The first marked paper among files that the student took in. */
 function ownMarked(files: readonly StoredFile[]): FileFact | null {
   const file = files
     .filter(({ role }) => role === 'marked')
-    .sort((x, y) => (x.cameAt < y.cameAt ? -1 : 1))
+    .toSorted((x, y) => (x.cameAt < y.cameAt ? -1 : 1))
     .at(0);
   if (file === undefined) return null;
   const { name, mediaType, size, hash } = file;
-  return { role: 'marked', name, mediaType, size, hash };
+  return { role: 'marked', name, mediaType, size, hash, aboutHash: null, announced: {} };
 }
 
 /** A remark with its author as the student knows them: one person under one name, in the right role. */
@@ -130,39 +167,87 @@ function asKnown(remark: Remark, people: ReadonlyMap<string, Person>): Remark {
   return { ...remark, author: { name, role } };
 }
 
+/** Remarks that files which are not here are said to hold. */
+function announcedIn(awaited: readonly AwaitedFile[]): Partial<Record<Channel, number>> {
+  const sum: Partial<Record<Channel, number>> = {};
+  for (const { fact } of awaited)
+    for (const [channel, count] of Object.entries(fact.announced) as [Channel, number][])
+      sum[channel] = (sum[channel] ?? 0) + count;
+  return sum;
+}
+
+function stateFactsOf(
+  assignment: Assignment,
+  attempts: readonly MarkedAttempt[],
+  draftBegun: boolean,
+  atMs: number,
+): StateFacts {
+  const ms = (at: Instant | null) => (at === null ? null : Date.parse(at));
+  return {
+    opensAt: ms(assignment.opensAt),
+    dueAt: ms(assignment.extendedTo ?? assignment.dueAt),
+    closesAt: ms(assignment.closesAt),
+    attemptsAllowed: assignment.attemptsAllowed,
+    excused: assignment.excused,
+    draftBegun,
+    attempts: standing(attempts)
+      .filter(({ missing }) => !missing)
+      .map(({ attempt, marking }) => ({
+        number: attempt.number,
+        at: Date.parse(attempt.at),
+        marking: marking === null ? null : { at: Date.parse(marking.at), complete: marking.complete },
+      })),
+    markedUnsent: attempts.some(({ missing }) => missing),
+    now: atMs,
+  };
+}
+
+/** Under which name it is kept that a changed score was seen. */
+export function scoreSeenKey(change: ScoreChange): string {
+  return `score/${change.after.id}`;
+}
+
 export function viewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
   const assignment = records.assignments.get(id);
   if (assignment === undefined) return null;
-  const markings = own(records.markings, id);
-  const attempts = own(records.attempts, id)
-    .sort((x, y) => x.number - y.number)
-    .map((attempt) => ({ attempt, marking: latestOf(markings.filter((m) => m.attemptId === attempt.id)) }));
+  const markings = ownRecords(records, 'markings', id);
+  const attempts = markedAttempts(
+    ownRecords(records, 'attempts', id),
+    markings,
+    ownRecords(records, 'withdrawals', id),
+  );
   const rubric = records.rubrics.get(assignment.rubricId ?? '') ?? null;
-  const tasks = own(records.tasks, id);
-  const files = own(records.files as ReadonlyMap<string, StoredFile & { assignmentId: string }>, id);
-  const firstMarking =
-    attempts.find(({ marking }) => marking !== null && marking.files.length > 0)?.marking ?? null;
-  const latestMarking = latestOf(markings);
-  const returned = new Set(markings.flatMap((m) => m.files.map((file) => file.hash)));
+  const files = ownRecords(records, 'files', id);
+  const returned = returnedFiles(attempts);
   const movedAway = (hash: string) => (records.files.get(hash)?.assignmentId ?? id) !== id;
+  const firstMarking =
+    attempts.find(({ marking }) => marking?.files.some(({ role }) => role === 'marked') === true)?.marking ??
+    null;
+  const latestMarking = markings.reduce<Marking | null>(
+    (last, m) => (last === null || m.at >= last.at ? m : last),
+    null,
+  );
   const markedFile =
     firstMarking?.files.find((file) => file.role === 'marked' && !movedAway(file.hash)) ?? ownMarked(files);
-  const found = papersOf(markings, files, movedAway);
+  const sent = new Set(attempts.flatMap(({ attempt }) => attempt.files.map(({ hash }) => hash as string)));
+  const found = papersOf(returned, files, movedAway, sent);
   const papers = [
     ...found.filter(({ hash }) => hash === markedFile?.hash),
     ...found.filter(({ hash }) => hash !== markedFile?.hash),
   ];
+  // In reading order, so that of the same words in two papers those in the main one count.
+  const known = byPaper(
+    inReadingOrder(ownRecords(records, 'remarks', id).map((remark) => asKnown(remark, records.people))),
+    papers,
+  );
+  const doubles = doublesOf(known, records.judgements);
+  const doubled = new Set([...doubles.values()].flat().map((remark) => remark.id as string));
   const remarks = byCriterion(
-    byPaper(
-      inReadingOrder(own(records.remarks, id).map((remark) => asKnown(remark, records.people))),
-      papers,
-    ),
+    known.filter((remark) => !remark.withdrawn && !doubled.has(remark.id)),
     rubric,
   );
-  const passages = remarks.filter(
-    (remark) => remark.channel === 'passage' && remark.fileHash !== null && returned.has(remark.fileHash),
-  ).length;
-  const announced = markings.reduce((sum, m) => sum + m.announced.passage, 0);
+  const awaited = returned.filter(({ fact }) => !records.files.has(fact.hash));
+  const announced = announcedIn(awaited);
   const plannedFor = firstMarking ?? latestMarking;
   const losses =
     rubric === null || plannedFor === null
@@ -170,43 +255,46 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
       : criterionLosses(
           rubric,
           plannedFor.criteria,
-          remarks.filter((remark) => remark.markingId === plannedFor.id),
+          remarks.filter((remark) => remark.attemptId === plannedFor.attemptId),
           records.judgements,
         );
-  const behind = new Map(remarks.map((remark) => [remark.id as string, pointsBehind(losses, remark.id)]));
-  const behindByRemark = new Map(
-    [...behind].flatMap(([key, value]) => (value === null ? [] : [[key, value] as const])),
+  const behind = new Map(
+    remarks.flatMap((remark) => {
+      const points = pointsBehind(losses, remark.id);
+      return points === null ? [] : [[remark.id, points] as const];
+    }),
   );
-  const judgements = own(records.judgements, id);
+  const judgements = remarks.flatMap((remark) => records.judgements.get(remark.id) ?? []);
   const count = (decision: Decision) => judgements.filter((j) => j.decision === decision).length;
-  const submissions = own(records.submissions, id).sort((x, y) => (x.at < y.at ? -1 : 1));
-  const drafts = own(records.drafts, id).sort((x, y) => y.attemptNumber - x.attemptNumber);
+  const submissions = ownRecords(records, 'submissions', id).toSorted((x, y) => (x.at < y.at ? -1 : 1));
+  const drafts = ownRecords(records, 'drafts', id).toSorted((x, y) => y.attemptNumber - x.attemptNumber);
   const latest = submissions.at(-1) ?? null;
+  const stateFacts = stateFactsOf(assignment, attempts, drafts.length > 0, atMs);
+  const change = scoreChangeIn(attempts);
+  const last = standing(attempts).at(-1);
   return {
     assignment,
     course: records.courses.get(assignment.courseId ?? '') ?? null,
     rubric,
     attempts,
     latestMarking,
+    arrivedAt: latestMarking === null ? null : (records.arrivals.get(latestMarking.id)?.at ?? null),
     score: scoreShown(assignment, attempts),
     reachable: reachableShown(assignment, attempts),
-    state: assignmentState({
-      opensAt: assignment.opensAt === null ? null : Date.parse(assignment.opensAt),
-      closesAt: assignment.closesAt === null ? null : Date.parse(assignment.closesAt),
-      attemptsAllowed: assignment.attemptsAllowed,
-      attempts: attempts.map(({ attempt, marking }) => ({
-        number: attempt.number,
-        marked: marking !== null,
-      })),
-      now: atMs,
-    }),
+    state: assignmentState(stateFacts),
+    contradictions: contradictionsIn(stateFacts),
+    lateness: last === undefined ? null : latenessOf(last, assignment),
+    scoreChange:
+      change === null ? null : { ...change, seen: records.readings.get(scoreSeenKey(change))?.read === true },
     remarks,
+    doubles,
+    withdrawn: known.filter((remark) => remark.withdrawn),
     numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
     readings: records.readings,
     judgements: records.judgements,
-    tally: tallyOf(remarks, records.readings, records.judgements, {
-      passage: Math.max(0, announced - passages),
-    }),
+    tally: tallyOf(remarks, records.readings, records.judgements, announced),
+    promised: promisesOf(remarks, ownRecords(records, 'promises', id), announced),
+    awaited,
     countByDecision: {
       act: count('act'),
       ask: count('ask'),
@@ -215,46 +303,127 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
       carry: judgements.filter((j) => j.carry).length,
     },
     losses,
-    tasks: planOrder(tasks, behindByRemark),
-    queries: own(records.queries, id),
+    tasks: planOrder(ownRecords(records, 'tasks', id), behind),
+    queries: ownRecords(records, 'queries', id),
     markedFile,
     papers,
     recordings: files.filter(({ role }) => role === 'recording'),
     draft: drafts.at(0) ?? null,
     submission: latest !== null && latest.state.kind !== 'refused' ? latest : null,
     refusal: latest !== null && latest.state.kind === 'refused' ? latest : null,
+    stages: stagesOf(records, assignment),
   };
 }
 
-function markedScores(attempts: readonly MarkedAttempt[]) {
-  return attempts.flatMap(({ marking }) =>
-    marking === null || marking.score === null ? [] : [marking.score],
-  );
+function stagesOf(records: RecordMaps, assignment: Assignment): AssignmentView['stages'] {
+  const final = assignment.draftOf === null ? null : (records.assignments.get(assignment.draftOf) ?? null);
+  const draft = [...records.assignments.values()].find(({ draftOf }) => draftOf === assignment.id) ?? null;
+  return { draft, final };
 }
 
-function scoreShown({ policy, possible }: Assignment, attempts: readonly MarkedAttempt[]): string | null {
-  if (possible === null) return null;
-  const score = scoreOf(policy, markedScores(attempts).map(fromDecimal), fromDecimal(possible));
+function scoreShown(assignment: Assignment, attempts: readonly MarkedAttempt[]): string | null {
+  if (assignment.possible === null) return null;
+  const score = assignmentScore(gradedAssignment(assignment, attempts));
   return score === null ? null : toShown(score, 2);
 }
 
-function reachableShown({ policy, possible }: Assignment, attempts: readonly MarkedAttempt[]): string | null {
-  if (possible === null) return null;
-  const best = bestReachable(policy, markedScores(attempts), possible);
+/** The most that one more attempt can make of an assignment; null where nothing was marked yet. */
+function reachableShown(assignment: Assignment, attempts: readonly MarkedAttempt[]): string | null {
+  if (assignment.possible === null || scoreShown(assignment, attempts) === null) return null;
+  const graded = gradedAssignment(assignment, attempts);
+  const latest = Math.max(...graded.attempts.map(({ atMs }) => atMs));
+  const course = { scheme: 'points' as const, categories: [], assignments: [graded] };
+  const [more] = withAttempt(course, assignment.id, fromDecimal(assignment.possible), latest + 1).assignments;
+  const best = assignmentScore(more);
   return best === null ? null : toShown(best, 2);
+}
+
+/** What a view was computed from; the same things give the same view. */
+interface Kept {
+  readonly from: readonly unknown[];
+  readonly until: number;
+  readonly view: AssignmentView | null;
+}
+const kept = new Map<string, Kept>();
+
+const OWN_STORES = [
+  'markings',
+  'attempts',
+  'withdrawals',
+  'files',
+  'remarks',
+  'promises',
+  'submissions',
+  'drafts',
+  'tasks',
+  'queries',
+] as const;
+
+function madeFrom(records: RecordMaps, id: string): unknown[] {
+  const assignment = records.assignments.get(id);
+  const remarks = ownRecords(records, 'remarks', id);
+  return [
+    assignment,
+    records.courses.get(assignment?.courseId ?? ''),
+    records.rubrics.get(assignment?.rubricId ?? ''),
+    records.people,
+    records.assignments,
+    ...OWN_STORES.flatMap((store) => ['|', ...ownRecords(records, store, id)]),
+    ...ownRecords(records, 'arrivals', id),
+    ...ownRecords(records, 'readings', id),
+    '|',
+    ...remarks.map((remark) => records.judgements.get(remark.id)),
+  ];
+}
+
+/** Until when nothing changes by time alone. */
+function steadyUntil({ opensAt, dueAt, extendedTo, closesAt }: Assignment, atMs: number): number {
+  const next = [opensAt, dueAt, extendedTo, closesAt]
+    .map((at) => (at === null ? Infinity : Date.parse(at)))
+    .filter((ms) => ms >= atMs);
+  return Math.min(Infinity, ...next);
+}
+
+/** The view of an assignment; of many, only those are computed anew that something was changed in. */
+function keptViewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
+  const from = madeFrom(records, id);
+  const known = kept.get(id);
+  if (
+    known !== undefined &&
+    atMs <= known.until &&
+    known.from.length === from.length &&
+    known.from.every((one, i) => one === from[i])
+  )
+    return known.view;
+  const view = viewOf(records, id, atMs);
+  kept.set(id, { from, view, until: view === null ? Infinity : steadyUntil(view.assignment, atMs) });
+  return view;
 }
 
 /** The view of an assignment, computed again when a record changes. */
 export function useAssignmentView(id: string): AssignmentView | null {
   const records = useWorkspace((state) => state.records);
-  return useMemo(() => viewOf(records, id, nowMs()), [records, id]);
+  return useMemo(() => keptViewOf(records, id, nowMs()), [records, id]);
 }
 
 export function useAllViews(): AssignmentView[] {
   const records = useWorkspace((state) => state.records);
   return useMemo(
-    () => [...records.assignments.keys()].flatMap((id) => viewOf(records, id, nowMs()) ?? []),
+    () => [...records.assignments.keys()].flatMap((id) => keptViewOf(records, id, nowMs()) ?? []),
     [records],
+  );
+}
+
+/** How much of an assignment is not gone through: remarks not read, announced ones, a changed score. */
+export function unreadIn({ tally, scoreChange }: AssignmentView): number {
+  const remarks = tally.byChannel.reduce((sum, c) => sum + c.received - c.read + c.announced, 0);
+  return remarks + Number(scoreChange !== null && !scoreChange.seen);
+}
+
+/** Remarks whose words or points the school changed after they were read. */
+export function changedUnread(view: AssignmentView): Remark[] {
+  return view.remarks.filter(
+    (remark) => remark.before !== null && !isRead(remark, view.readings.get(remark.id)),
   );
 }
 

@@ -4,7 +4,7 @@ import { readerInWorker } from '../workers/reader-client.ts';
 import type { ReadResult } from '../workers/protocol.ts';
 import { DATABASE_VERSION } from './database.ts';
 import { recordStores, storeNames, type RecordMaps, type StoreName } from './records.ts';
-import { upgradeFrom1 } from './upgrades.ts';
+import { upgradeRecordsFrom } from './upgrades.ts';
 import { fileBytes, metaValue, now, replaceAll, useWorkspace } from './workspace.ts';
 
 const WORKSPACE = 'workspace.json';
@@ -86,8 +86,7 @@ function parseBackup(payload: Payload): ReadResult<CheckedBackup> {
 }
 
 function upToDate(version: number, rows: readonly BackupRow[]): BackupRow[] {
-  if (version > 1) return [...rows];
-  const upgrade = upgradeFrom1(rows);
+  const upgrade = upgradeRecordsFrom(version, rows);
   return rows.map((row) => ({ ...row, record: upgrade(row.store, row.key, row.record) }));
 }
 

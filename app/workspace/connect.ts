@@ -1,22 +1,15 @@
 import * as v from 'valibot';
-import type { Marking, Rubric, SignedIn } from '#core/model/facts.ts';
-import { readerInWorker } from '../workers/reader-client.ts';
-import {
-  currentSession,
-  downloadFile,
-  factsAfter,
-  rubricById,
-  signIn,
-  signOut,
-  type Answer,
-} from './desk-client.ts';
+import type { Fact, Marking, Rubric, SignedIn } from '#core/model/facts.ts';
+import { factOfWire } from '#formats/desk/wire.ts';
+import { currentSession, factsAfter, rubricById, signIn, signOut, type Answer } from './desk-client.ts';
 import { deliverWaiting } from './send.ts';
-import { takeInFacts, takeInReturnedFile } from './take-in.ts';
+import { takeInFacts } from './facts.ts';
+import { fetchReturnedFiles, forgetFailures } from './fetching.ts';
+import { beginVisit, noteArrival } from './visits.ts';
 import {
   databaseName,
   metaValue,
   nowMs,
-  now,
   openWorkspace,
   closeWorkspace,
   setClockByDesk,
@@ -46,6 +39,7 @@ function lastIdentity(): Identity | null {
 async function open(identity: Identity): Promise<void> {
   localStorage.setItem(LAST, JSON.stringify(identity));
   await openWorkspace(identity);
+  beginVisit(identity);
 }
 
 let stopListening: (() => void) | null = null;
@@ -83,7 +77,7 @@ export async function start(): Promise<void> {
   await open(last);
   if (last.kind === 'files alone') useWorkspace.setState({ connection: 'none' });
   else if (answer.kind === 'signed out') useWorkspace.setState({ connection: 'signed out' });
-  else lost();
+  else lost('not reached');
 }
 
 async function openForStudent(session: SignedIn): Promise<void> {
@@ -125,9 +119,9 @@ function disconnect(): void {
   retry = null;
 }
 
-function lost(): void {
+function lost(connection: 'not reached' | 'not understood'): void {
   disconnect();
-  useWorkspace.setState({ connection: 'not reached' });
+  useWorkspace.setState({ connection });
   retry = setTimeout(() => void catchUp(), ASK_AGAIN_MS);
 }
 
@@ -144,7 +138,7 @@ function listen(): void {
     new Promise<void>((resolve) => {
       const notices = new EventSource('/desk/notices');
       notices.addEventListener('facts', () => void catchUp());
-      notices.onerror = lost;
+      notices.onerror = () => lost('not reached');
       over.signal.addEventListener('abort', () => {
         notices.close();
         resolve();
@@ -188,60 +182,58 @@ export function catchUp(): Promise<void> {
   return catching;
 }
 
+/** Facts that could not be read, kept as they came: a newer Juncture may understand them. */
+const UNREAD = 'unread facts';
+const KeptUnread = v.fallback(
+  v.array(
+    v.object({
+      seq: v.nullable(v.number()),
+      kind: v.string(),
+      problem: v.string(),
+      raw: v.unknown(),
+    }),
+  ),
+  [],
+);
+
 async function fetchNew(): Promise<void> {
   const cursor = v.parse(v.fallback(v.number(), 0), await metaValue('cursor'));
   const answer = await factsAfter(cursor);
   if (answer.kind !== 'ok') {
     if (answer.kind === 'signed out') useWorkspace.setState({ connection: 'signed out' });
-    else lost();
+    else lost(answer.kind === 'not reached' ? 'not reached' : 'not understood');
     return;
   }
-  const { facts } = answer.value;
   setClockByDesk(answer.value.now);
-  if (facts.length > 0) await takeInFacts(facts, await rubricsFor(facts), answer.value.cursor);
-  useWorkspace.setState({ connection: 'reached', lastReachedAt: nowMs() });
+  const before = v.parse(KeptUnread, await metaValue(UNREAD));
+  // The same line twice is one.
+  const lines = new Map(
+    [...before.map((one) => one.raw), ...answer.value.facts].map((raw) => [JSON.stringify(raw), raw]),
+  );
+  const raw = [...lines.values()];
+  const read = raw.map((one) => ({ raw: one, ...factOfWire(one) }));
+  const facts = read.flatMap((one) => ('fact' in one ? [one.fact] : []));
+  const unread = read.flatMap((one) => ('unread' in one ? [{ ...one.unread, raw: one.raw }] : []));
+  // What arrives while somebody looks is held until they ask for it.
+  if (cursor > 0) for (const fact of facts) if (fact.kind === 'marking') noteArrival(fact.value.assignmentId);
+  if (facts.length > 0 || unread.length !== before.length) {
+    const rubrics = await rubricsFor(facts);
+    await takeInFacts(facts, rubrics, answer.value.cursor, { [UNREAD]: unread });
+  }
+  useWorkspace.setState({ connection: 'reached', lastReachedAt: nowMs(), unreadFacts: unread });
+  forgetFailures();
   listen();
   if (cursor > 0) for (const fact of facts) if (fact.kind === 'marking') onMarking(fact.value);
-  await readReturnedFiles();
+  await fetchReturnedFiles();
   await deliverWaiting();
 }
 
-async function rubricsFor(facts: readonly { kind: string; value: object }[]): Promise<Rubric[]> {
-  const ids = facts.flatMap(({ value }) =>
-    'rubricId' in value && typeof value.rubricId === 'string' ? [value.rubricId] : [],
+async function rubricsFor(facts: readonly Fact[]): Promise<Rubric[]> {
+  const known = useWorkspace.getState().records.rubrics;
+  const ids = facts.flatMap((fact) =>
+    fact.kind === 'assignment' && fact.value.rubricId !== null ? [fact.value.rubricId as string] : [],
   );
-  const answers = await Promise.all([...new Set(ids)].map(rubricById));
+  const wanted = [...new Set(ids)].filter((id) => !known.has(id));
+  const answers = await Promise.all(wanted.map(rubricById));
   return answers.flatMap((answer) => (answer.kind === 'ok' ? [answer.value] : []));
-}
-
-async function readReturnedFiles(): Promise<void> {
-  const { markings, assignments, rubrics, files } = useWorkspace.getState().records;
-  for (const marking of markings.values())
-    for (const fact of marking.files) {
-      if (fact.role !== 'marked' || files.has(fact.hash)) continue;
-      const bytes = await downloadFile(fact.hash);
-      if (bytes === null) continue;
-      const read = await readerInWorker().readPaper(bytes);
-      if (read.kind === 'unreadable') continue;
-      const rubricId = assignments.get(marking.assignmentId)?.rubricId;
-      await takeInReturnedFile(
-        {
-          file: {
-            hash: fact.hash,
-            name: fact.name,
-            mediaType: fact.mediaType,
-            size: fact.size,
-            cameAt: now(),
-            origin: 'desk',
-            assignmentId: marking.assignmentId,
-            role: 'marked',
-            aboutHash: null,
-          },
-          bytes,
-          read: read.value,
-        },
-        marking,
-        rubrics.get(rubricId ?? '') ?? null,
-      );
-    }
 }

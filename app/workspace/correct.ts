@@ -1,12 +1,15 @@
+import { quoteOf, type Span } from '#core/anchors/locate.ts';
 import type { AuthorRole } from '#core/model/facts.ts';
 import type { AssignmentId } from '#core/model/ids.ts';
 import type { Remark, Target } from '#core/model/remark.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import type { Anchor } from '#formats/marked-paper.ts';
+import { wordingMark } from '#core/reading/need.ts';
+import { readerInWorker } from '../workers/reader-client.ts';
 import { words } from '../words/en.ts';
 import type { ReadPaper } from './records.ts';
 import type { Writing } from './transact.ts';
-import { runCommand } from './workspace.ts';
+import { fileBytes, runCommand } from './workspace.ts';
 
 /** Puts right what was taken in wrongly: the assignment or role of a file, who somebody is, where a remark hangs. */
 
@@ -93,7 +96,38 @@ function changePerson(
   });
 }
 
-/** Puts a remark that was not placed where the student says. */
+/** A place takes the room of what said that there is none; before a criterion it comes first; what has one keeps it. */
+function withPlace(targets: readonly Target[], target: Target): Target[] {
+  const none = targets.some(({ kind }) => kind === 'unplaced' || kind === 'whole');
+  return none
+    ? targets.map((one) => (one.kind === 'unplaced' || one.kind === 'whole' ? target : one))
+    : targets[0].kind === 'criterion'
+      ? [target, ...targets]
+      : [...targets];
+}
+
+/** The place of a span of a paper's text, as a target that can be shown on the paper; null where it isn't found. */
+export async function placeOfSpan(
+  paper: ReadPaper,
+  span: Span,
+): Promise<{ target: Target; anchor: Anchor | null } | null> {
+  const bytes = await fileBytes(paper.hash);
+  if (bytes === null) return null;
+  const { exact, prefix, suffix } = quoteOf(paper.paper.text, span);
+  const annotation = {
+    type: 'Annotation',
+    body: '',
+    target: { source: paper.hash, selector: { type: 'TextQuoteSelector', exact, prefix, suffix } },
+  };
+  const written = new TextEncoder().encode(JSON.stringify(annotation));
+  const read = await readerInWorker().readRemarksOnto(written, bytes);
+  if (read.kind === 'unreadable') return null;
+  const [mark] = read.value;
+  const [target] = mark.targets;
+  return target.kind === 'words' ? { target, anchor: mark.anchor } : null;
+}
+
+/** Puts a remark where the student says. */
 export function placeRemark(
   remark: Remark,
   target: Target,
@@ -103,8 +137,12 @@ export function placeRemark(
   return runCommand(remark.assignmentId, words.undo.placed, async (writing) => {
     const stored = await writing.get('remarks', remark.id);
     if (stored === null) return;
-    const targets = stored.targets.map((one) => (one.kind === 'unplaced' ? target : one));
-    await writing.put('remarks', { ...stored, targets, paperHash: paper.hash });
+    const next = { ...stored, targets: withPlace(stored.targets, target), paperHash: paper.hash };
+    await writing.put('remarks', next);
+    // The student put it there and knows what it says: what was read stays read.
+    const reading = await writing.get('readings', remark.id);
+    if (reading !== null && reading.of === wordingMark(stored))
+      await writing.put('readings', { ...reading, of: wordingMark(next) });
     if (anchor !== null) writing.putPaper({ ...paper, anchors: { ...paper.anchors, [remark.id]: anchor } });
   });
 }

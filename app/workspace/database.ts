@@ -1,9 +1,9 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
-import { upgradeFrom1, type RecordUpgrade } from './upgrades.ts';
+import { upgradeFrom1, upgradeFrom2, type RecordUpgrade } from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 2;
+export const DATABASE_VERSION = 3;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -51,17 +51,25 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
     return Promise.resolve();
   },
   // From version 1: remarks may have several places, answers and proposed changes; files say what they are.
-  async (_database, transaction) => {
-    const records = transaction.objectStore('records');
-    const history = transaction.objectStore('history');
-    const rows = await records.getAll();
-    const upgrade = upgradeFrom1(rows);
-    for (const row of rows) await records.put({ ...row, record: upgrade(row.store, row.key, row.record) });
-    for (const entry of await history.getAll()) await history.put(upgradeEntry(entry, upgrade));
-    // Papers are derived from their files and are read again.
-    await transaction.objectStore('papers').clear();
-  },
+  async (_database, transaction) => upgradeAll(transaction, upgradeFrom1(await rowsIn(transaction))),
+  // From version 2: terms, categories, late rules, withdrawn attempts, what a remark said before, announced by file.
+  (_database, transaction) => upgradeAll(transaction, upgradeFrom2),
 ];
+
+function rowsIn(transaction: Upgrading) {
+  return transaction.objectStore('records').getAll();
+}
+
+/** Brings every record up to date, in what can be undone too. */
+async function upgradeAll(transaction: Upgrading, upgrade: RecordUpgrade): Promise<void> {
+  const records = transaction.objectStore('records');
+  const history = transaction.objectStore('history');
+  for (const row of await rowsIn(transaction))
+    await records.put({ ...row, record: upgrade(row.store, row.key, row.record) });
+  for (const entry of await history.getAll()) await history.put(upgradeEntry(entry, upgrade));
+  // Papers are derived from their files and are read again.
+  await transaction.objectStore('papers').clear();
+}
 
 function upgradeEntry(entry: HistoryEntry, upgrade: RecordUpgrade): HistoryEntry {
   const one = (change: Change, record: unknown) =>

@@ -1,4 +1,4 @@
-import { asId, QueryId, type RemarkId, TaskId } from '#core/model/ids.ts';
+import { asId, QueryId, RemarkId, TaskId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Stance } from '#core/model/work.ts';
 import { changeKindOf, MINUTES_BY_KIND, taskTitleOf } from '#core/plan/tasks.ts';
@@ -6,7 +6,9 @@ import { wordingMark } from '#core/reading/need.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import { words } from '../words/en.ts';
 import type { Writing } from './transact.ts';
-import { now, runCommand, save } from './workspace.ts';
+import { scoreSeenKey, type AssignmentView } from './assignment-view.ts';
+import type { ScoreChange } from './marked-attempts.ts';
+import { runCommand, save } from './workspace.ts';
 
 function judgementFor(remark: Remark, known: Judgement | null): Judgement {
   return (
@@ -17,6 +19,7 @@ function judgementFor(remark: Remark, known: Judgement | null): Judgement {
       carry: false,
       note: '',
       stance: null,
+      apart: false,
     }
   );
 }
@@ -56,9 +59,26 @@ export function markRead(remark: Remark, read: boolean): Promise<void> {
   );
 }
 
-export function markAllRead(assignmentId: string, remarks: readonly Remark[]): Promise<void> {
-  return runCommand(assignmentId, words.undo.markedAllRead, async (writing) => {
+/** Marks everything that came back for an assignment as read, a changed score with it. */
+export function markAllRead({ assignment, remarks, scoreChange }: AssignmentView): Promise<void> {
+  return runCommand(assignment.id, words.undo.markedAllRead, async (writing) => {
     for (const remark of remarks) await putRead(writing, remark, true);
+    if (scoreChange !== null) await putScoreSeen(writing, scoreChange);
+  });
+}
+
+/** Says that a changed score was seen. */
+export function markScoreSeen(assignmentId: string, change: ScoreChange): Promise<void> {
+  return runCommand(assignmentId, words.undo.seenScore, (writing) => putScoreSeen(writing, change));
+}
+
+async function putScoreSeen(writing: Writing, change: ScoreChange): Promise<void> {
+  await writing.put('readings', {
+    remarkId: asId(RemarkId, scoreSeenKey(change)),
+    assignmentId: change.after.assignmentId,
+    of: change.after.score ?? '',
+    seenMs: 0,
+    read: true,
   });
 }
 
@@ -113,28 +133,61 @@ function askToPersist(): void {
   if (typeof navigator !== 'undefined' && 'storage' in navigator) void navigator.storage.persist();
 }
 
+/** Brings a remark's decision about, with its task or question. */
+async function putDecision(writing: Writing, remark: Remark, decision: Decision | null): Promise<void> {
+  const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+  await writing.put('judgements', { ...judgement, decision });
+  if (decision !== null) await putRead(writing, remark, true);
+  if (decision === 'act') await createTask(writing, remark);
+  else await withdrawTask(writing, remark.id);
+  if (decision === 'ask') await createQuery(writing, remark, judgement.note);
+  else await withdrawQuery(writing, remark.id);
+}
+
 /** Decides about a remark; the same decision again withdraws it. Deciding also marks read. */
 export function decideRemark(remark: Remark, decision: Decision): Promise<void> {
   askToPersist();
   return runCommand(remark.assignmentId, words.undo.decided(words.decisions[decision]), async (writing) => {
+    const known = await writing.get('judgements', remark.id);
+    await putDecision(writing, remark, known?.decision === decision ? null : decision);
+  });
+}
+
+/** Decides the same about many remarks of an assignment, undone as one; carry marks them all. */
+export function decideMany(
+  assignmentId: string,
+  remarks: readonly Remark[],
+  decision: Decision | 'carry',
+): Promise<void> {
+  askToPersist();
+  const label = words.undo.decidedMany(words.decisions[decision], remarks.length);
+  return runCommand(assignmentId, label, async (writing) => {
+    for (const remark of remarks)
+      if (decision === 'carry') await putCarry(writing, remark, true);
+      else await putDecision(writing, remark, decision);
+  });
+}
+
+async function putCarry(writing: Writing, remark: Remark, carry: boolean): Promise<void> {
+  const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+  const next = { ...judgement, carry };
+  await writing.put('judgements', next);
+  if (isDecided(next)) await putRead(writing, remark, true);
+}
+
+/** Says that a remark stands for itself, though its words stand elsewhere too; or that the two are one after all. */
+export function partRemark(remark: Remark, apart: boolean): Promise<void> {
+  return runCommand(remark.assignmentId, words.undo.parted, async (writing) => {
     const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
-    const next = judgement.decision === decision ? null : decision;
-    await writing.put('judgements', { ...judgement, decision: next });
-    if (next !== null) await putRead(writing, remark, true);
-    if (next === 'act') await createTask(writing, remark);
-    else await withdrawTask(writing, remark.id);
-    if (next === 'ask') await createQuery(writing, remark, judgement.note);
-    else await withdrawQuery(writing, remark.id);
+    await writing.put('judgements', { ...judgement, apart });
   });
 }
 
 /** Carries a remark to the next assignment, beside whatever is decided; again: no more. */
 export function toggleCarry(remark: Remark): Promise<void> {
   return runCommand(remark.assignmentId, words.undo.carried, async (writing) => {
-    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
-    const next = { ...judgement, carry: !judgement.carry };
-    await writing.put('judgements', next);
-    if (isDecided(next)) await putRead(writing, remark, true);
+    const known = await writing.get('judgements', remark.id);
+    await putCarry(writing, remark, known?.carry !== true);
   });
 }
 
@@ -153,26 +206,5 @@ export function setStance(remark: Remark, stance: Stance | null): Promise<void> 
   return runCommand(remark.assignmentId, words.undo.stance, async (writing) => {
     const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
     await writing.put('judgements', { ...judgement, stance });
-  });
-}
-
-export function wordQuery(
-  assignmentId: string,
-  queryId: string,
-  text: string,
-  typing?: string,
-): Promise<void> {
-  const work = async (writing: Writing) => {
-    const query = await writing.get('queries', queryId);
-    if (query !== null && query.text !== text)
-      await writing.put('queries', { ...query, text, touched: true });
-  };
-  return runCommand(assignmentId, words.undo.worded, work, typing);
-}
-
-export function markQueryPut(assignmentId: string, queryId: string, put: boolean): Promise<void> {
-  return runCommand(assignmentId, words.undo.asked, async (writing) => {
-    const query = await writing.get('queries', queryId);
-    if (query !== null) await writing.put('queries', { ...query, putAt: put ? now() : null });
   });
 }

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
-import { Attempt, FactsPage, Refusal, SignedIn, type Rubric } from '#core/model/facts.ts';
+import { Attempt, Refusal, SignedIn, Withdrawal, type Rubric } from '#core/model/facts.ts';
 import type { Submission } from '#core/model/work.ts';
+import { WirePage } from '#formats/desk/wire.ts';
 import { CfRubric, rubricFromCase } from '#formats/case/rubric.ts';
 
 /** What the course desk answered, or why it didn't. */
@@ -49,8 +50,8 @@ export function currentSession(): Promise<Answer<SignedIn>> {
   return ask('/desk/session', SignedIn);
 }
 
-export function factsAfter(cursor: number): Promise<Answer<FactsPage>> {
-  return ask(`/desk/facts?after=${cursor}`, FactsPage);
+export function factsAfter(cursor: number): Promise<Answer<WirePage>> {
+  return ask(`/desk/facts?after=${cursor}`, WirePage);
 }
 
 export async function rubricById(id: string): Promise<Answer<Rubric>> {
@@ -58,13 +59,57 @@ export async function rubricById(id: string): Promise<Answer<Rubric>> {
   return answer.kind === 'ok' ? { kind: 'ok', value: rubricFromCase(answer.value) } : answer;
 }
 
-export async function downloadFile(hash: string): Promise<Uint8Array<ArrayBuffer> | null> {
+/** Takes an attempt back, where the rules allow it. */
+export function withdrawAttempt(assignmentId: string, attemptId: string): Promise<Answer<Withdrawal>> {
+  const address = `/desk/assignments/${encodeURIComponent(assignmentId)}/attempts/${encodeURIComponent(attemptId)}`;
+  return ask(address, Withdrawal, { method: 'DELETE' });
+}
+
+/** What became of a download. `bytes` of a broken one are its beginning, from which it can go on. */
+export type Download =
+  | { readonly kind: 'whole'; readonly bytes: Uint8Array<ArrayBuffer> }
+  | { readonly kind: 'broken'; readonly bytes: Uint8Array<ArrayBuffer> }
+  | { readonly kind: 'missing' | 'signed out' };
+
+/**
+ * Downloads a file, or goes on where an earlier try broke off (Range, RFC 9110).
+ * @param size of the whole file in bytes
+ */
+export async function downloadFile(
+  hash: string,
+  size: number,
+  beginning: Uint8Array<ArrayBuffer>,
+  signal: AbortSignal,
+  onProgress: (received: number) => void,
+): Promise<Download> {
+  const whole = new Uint8Array(size);
+  let received = beginning.length < size ? beginning.length : 0;
+  whole.set(beginning.subarray(0, received));
   try {
-    const response = await fetch(`/desk/files/${hash}`);
-    return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
+    const response = await fetch(`/desk/files/${hash}`, {
+      signal,
+      headers: received > 0 ? { Range: `bytes=${received}-` } : {},
+    });
+    if (response.status === 401) return { kind: 'signed out' };
+    if (response.status === 404) return { kind: 'missing' };
+    if (!response.ok || response.body === null) return { kind: 'broken', bytes: whole.slice(0, received) };
+    // A server that knows no parts sends it from the beginning.
+    if (response.status !== 206) received = 0;
+    const reader = response.body.getReader();
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      if (received + value.length > size) return { kind: 'missing' };
+      whole.set(value, received);
+      received += value.length;
+      onProgress(received);
+    }
   } catch {
-    return null;
+    return { kind: 'broken', bytes: whole.slice(0, received) };
   }
+  return received === size
+    ? { kind: 'whole', bytes: whole }
+    : { kind: 'broken', bytes: whole.slice(0, received) };
 }
 
 const WORD_TYPE = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';

@@ -2,9 +2,10 @@ import { useEffect, useState } from 'react';
 import type { FileHash } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { READER_VERSION, type Anchor, type Mark } from '#formats/marked-paper.ts';
-import { remarksOfMarks } from '#formats/remarks.ts';
+import { remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
 import { readerInWorker } from '../workers/reader-client.ts';
 import type { ReadPaper } from './records.ts';
+import { matchReturned } from './returned.ts';
 import { readPaperOf } from './take-in.ts';
 import { fileBytes, readPaper, save, useWorkspace } from './workspace.ts';
 
@@ -57,10 +58,16 @@ function anchorsOf(marks: readonly Mark[], remarks: readonly Remark[]): Record<s
     fileHash,
     paperHash: paperHash ?? fileHash,
     marker: null,
-    channel: first.channel === 'region' ? ('region' as const) : ('passage' as const),
+    channel: first.channel as MarkContext['channel'],
+    people: [],
     rubric: null,
   };
-  return remarksOfMarks(marks, context).anchors;
+  const read = remarksOfMarks(marks, context);
+  // A remark that was matched to one of an older form of the file goes by the older one's name.
+  const { idBefore } = matchReturned(remarks, read.remarks);
+  return Object.fromEntries(
+    Object.entries(read.anchors).map(([id, anchor]) => [idBefore.get(id) ?? id, anchor]),
+  );
 }
 
 /** The paper of a kept file; null while it is being read, and where there is none. */

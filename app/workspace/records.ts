@@ -1,13 +1,15 @@
 import type * as v from 'valibot';
 import type { Anchor, PageSize, PaperKind } from '#formats/marked-paper.ts';
 import type { Layout } from '#core/paper/layout.ts';
-import { Assignment, Attempt, Course, Marking, Rubric } from '#core/model/facts.ts';
+import { Assignment, Attempt, Course, Marking, Rubric, Withdrawal } from '#core/model/facts.ts';
 import type { FileHash } from '#core/model/ids.ts';
 import { Remark } from '#core/model/remark.ts';
 import {
+  Arrival,
   Draft,
   Judgement,
   Person,
+  PromiseNote,
   Query,
   Reading,
   StoredFile,
@@ -38,11 +40,14 @@ export interface RecordByStore {
   rubrics: Rubric;
   attempts: Attempt;
   markings: Marking;
+  withdrawals: Withdrawal;
+  arrivals: Arrival;
   remarks: Remark;
   readings: Reading;
   judgements: Judgement;
   tasks: Task;
   queries: Query;
+  promises: PromiseNote;
   drafts: Draft;
   versions: Version;
   submissions: Submission;
@@ -64,11 +69,14 @@ export const recordStores: {
   rubrics: { schema: Rubric, keyOf: (r) => r.id },
   attempts: { schema: Attempt, keyOf: (r) => r.id },
   markings: { schema: Marking, keyOf: (r) => r.id },
+  withdrawals: { schema: Withdrawal, keyOf: (r) => r.attemptId },
+  arrivals: { schema: Arrival, keyOf: (r) => r.markingId },
   remarks: { schema: Remark, keyOf: (r) => r.id },
   readings: { schema: Reading, keyOf: (r) => r.remarkId },
   judgements: { schema: Judgement, keyOf: (r) => r.remarkId },
   tasks: { schema: Task, keyOf: (r) => r.id },
   queries: { schema: Query, keyOf: (r) => r.id },
+  promises: { schema: PromiseNote, keyOf: (r) => r.id },
   drafts: { schema: Draft, keyOf: (r) => r.id },
   versions: { schema: Version, keyOf: (r) => r.id },
   submissions: { schema: Submission, keyOf: (r) => r.id },

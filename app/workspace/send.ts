@@ -3,7 +3,7 @@ import type { Draft, StoredFile, Submission } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
 import { handIn } from './desk-client.ts';
 import { newId } from './draft.ts';
-import { putAttempt } from './take-in.ts';
+import { putAttempt } from './facts.ts';
 import { fileBytes, now, save, useWorkspace } from './workspace.ts';
 
 export const WORD_TYPE = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';

@@ -5,12 +5,15 @@ import { buildDesk } from '#demo/build-desk.ts';
 import type { Attempt, Fact, Marking, Receipt } from '#core/model/facts.ts';
 import type { Submission } from '#core/model/work.ts';
 import type { FileHash } from '#core/model/ids.ts';
+import { exampleFile } from '#core/model/example.ts';
 import { hashOf } from '#formats/hash.ts';
 import type { MarkedPaper } from '#formats/marked-paper.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import { viewOf } from './assignment-view.ts';
 import { markRead } from './decide.ts';
-import { putAttempt, takeInFiles, type FileToTake, takeInFacts, takeInReturnedFile } from './take-in.ts';
+import { putAttempt, takeInFacts } from './facts.ts';
+import { takeInReturnedFile } from './returned.ts';
+import { takeInFiles, type FileToTake } from './take-in.ts';
 import {
   closeWorkspace,
   fileBytes,
@@ -24,12 +27,18 @@ import {
 
 const desk = await buildDesk('2026-11-02');
 const NOW = Date.parse('2026-11-02T10:00:00Z');
-const [bytes] = [...desk.files.values()].map((file) => new Uint8Array(file));
-const pdf = await readMarkedPdf(bytes, null);
 const marking = desk.facts.flatMap((f) =>
   f.kind === 'marking' && f.value.files.length > 0 ? [f.value] : [],
 )[0];
+const fact = marking.files[0];
+const bytes = new Uint8Array(desk.files.get(fact.hash) ?? []);
+const pdf = await readMarkedPdf(bytes, null);
 const records = () => useWorkspace.getState().records;
+const theView = (assignmentId: string) => {
+  const view = viewOf(records(), assignmentId, NOW);
+  if (view === null) throw new Error(`no view of ${assignmentId}`);
+  return view;
+};
 const id = (text: string) => text as never;
 
 let run = 0;
@@ -39,31 +48,12 @@ beforeEach(() =>
 afterEach(closeWorkspace);
 
 const takeAll = (facts: readonly Fact[] = desk.facts) => takeInFacts(facts, desk.rubrics, facts.length);
-const returned = () =>
-  takeInReturnedFile(
-    {
-      file: {
-        hash: marking.files[0].hash,
-        name: 'report.pdf',
-        mediaType: 'application/pdf',
-        size: bytes.length,
-        cameAt: marking.at,
-        origin: 'desk',
-        assignmentId: marking.assignmentId,
-        role: 'marked',
-        aboutHash: null,
-      },
-      bytes,
-      read: pdf,
-    },
-    marking,
-    desk.rubrics[0],
-  );
+const returned = () => takeInReturnedFile(fact, bytes, { kind: 'paper', read: pdf }, marking);
 
 describe('facts of the desk', () => {
   it('are copied in, with a remark for overall words and for each criterion comment', async () => {
     await takeAll();
-    expect(records().assignments.size).toBe(5);
+    expect(records().assignments.size).toBe(21);
     expect(await metaValue('cursor')).toBe(desk.facts.length);
     const own = [...records().remarks.values()].filter((r) => r.assignmentId === marking.assignmentId);
     expect(own.map((r) => r.channel).sort()).toEqual([
@@ -73,11 +63,17 @@ describe('facts of the desk', () => {
       'criterion',
       'overall',
     ]);
-    expect(viewOf(records(), 'skarn-moss-report', NOW)?.tally.byChannel.at(-1)).toMatchObject({
-      channel: 'passage',
+    const { tally, awaited } = theView('skarn-moss-report');
+    expect(tally.byChannel.find(({ channel }) => channel === 'passage')).toMatchObject({
       received: 0,
-      announced: 30,
+      announced: 38,
     });
+    expect(awaited.map(({ fact: { role } }) => role)).toEqual([
+      'marked',
+      'recording',
+      'transcript',
+      'report',
+    ]);
   });
 
   it('count the same when they come twice', async () => {
@@ -108,20 +104,28 @@ describe('facts of the desk', () => {
     );
     const view = viewOf(records(), 'dip-well-lab', NOW);
     expect(view?.score).toBe('19');
-    expect(view?.tally).toMatchObject({ received: 2, read: 1 });
+    expect(view?.tally).toMatchObject({ received: 4, read: 0 });
     expect([...records().markings.keys()]).toContain('dip-well-lab-marking-1');
+    expect(view?.remarks.find(({ channel }) => channel === 'overall')?.before).toMatchObject({
+      text: first.text,
+      points: '20',
+    });
+    expect(view?.scoreChange).toMatchObject({ before: { score: '20' }, after: { score: '19' }, seen: false });
   });
 
   it('bring the marked file’s remarks, its bytes and its text at once', async () => {
     await takeAll();
     await returned();
-    const view = viewOf(records(), 'skarn-moss-report', NOW);
-    expect(view?.tally).toMatchObject({ received: 35, read: 0 });
-    expect(view?.tally.byChannel.at(-1)).toMatchObject({ received: 30, announced: 0 });
-    expect(view?.losses.map((loss) => loss.lost)).toEqual([100, 250, 200, 400, 200]);
+    const view = theView('skarn-moss-report');
+    expect(view.tally).toMatchObject({ received: 43, read: 0 });
+    expect(view.tally.byChannel.find(({ channel }) => channel === 'passage')).toMatchObject({
+      received: 38,
+      announced: 0,
+    });
+    expect(view.losses.map((loss) => loss.lost)).toEqual([100, 250, 200, 400, 200]);
     expect(await fileBytes(marking.files[0].hash)).toEqual(bytes);
     const paper = await readPaper(marking.files[0].hash);
-    expect(Object.keys(paper?.anchors ?? {})).toHaveLength(30);
+    expect(Object.keys(paper?.anchors ?? {})).toHaveLength(38);
   });
 });
 
@@ -139,9 +143,11 @@ describe('an attempt that arrived', () => {
     assignmentId: id('skarn-moss-report'),
     number: 2,
     at: receipt.at,
-    files: [{ role: 'paper', name: 'd.docx', mediaType: 'x', size: 1, hash: id('a'.repeat(64)) }],
+    files: [exampleFile({ role: 'paper' })],
     note: '',
     receipt,
+    dueAt: null,
+    outside: false,
   };
   const submission = (key: string, hash: string): Submission => ({
     id: id(key),
@@ -200,7 +206,7 @@ describe('a paper that was dropped in', () => {
     const view = viewOf(records(), assignmentId, NOW);
     expect(view?.assignment).toMatchObject({ title: 'My report', courseId: null, possible: null });
     expect(view).toMatchObject({ score: null, reachable: null, losses: [] });
-    expect(view?.tally.received).toBe(30);
+    expect(view?.tally.received).toBe(38);
     expect(view?.latestMarking?.marker.name).toBe('Dr Aune Keld');
     expect(await undoLast(assignmentId)).toMatchObject({ kind: 'undone' });
     expect([records().assignments.size, records().remarks.size, records().files.size]).toEqual([0, 0, 0]);

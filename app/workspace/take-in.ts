@@ -1,99 +1,13 @@
-import type { Assignment, Attempt, Author, Fact, FileFact, Marking, Rubric } from '#core/model/facts.ts';
-import { asId, AssignmentId, AttemptId, type FileHash, MarkingId, RemarkId } from '#core/model/ids.ts';
-import type { Remark } from '#core/model/remark.ts';
+import type { Assignment, Author, FileFact, Marking } from '#core/model/facts.ts';
+import { asId, AssignmentId, AttemptId, type FileHash, MarkingId } from '#core/model/ids.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
 import { channelOn, remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
 import { words } from '../words/en.ts';
+import { putRemark } from './facts.ts';
 import type { ReadPaper } from './records.ts';
 import type { Writing } from './transact.ts';
-import { now, runCommand, save } from './workspace.ts';
-
-/** Overall words and criterion comments are remarks too; each is one. */
-function remarksOfMarking(marking: Marking): Remark[] {
-  const base = {
-    assignmentId: marking.assignmentId,
-    attemptId: marking.attemptId,
-    markingId: marking.id,
-    author: marking.marker,
-    at: marking.at,
-    kind: 'comment',
-    color: null,
-    replies: [],
-    state: null,
-    change: null,
-    fileHash: null,
-    paperHash: null,
-  };
-  const remarks: Remark[] = [];
-  if (marking.overall.trim() !== '')
-    remarks.push({
-      ...base,
-      id: asId(RemarkId, `${marking.id}/overall`),
-      channel: 'overall',
-      text: marking.overall,
-      criterionId: null,
-      targets: [{ kind: 'whole' }],
-      order: 0,
-    });
-  marking.criteria.forEach(({ criterionId, comment }, order) => {
-    if (comment.trim() !== '')
-      remarks.push({
-        ...base,
-        id: asId(RemarkId, `${marking.id}/criterion/${criterionId}`),
-        channel: 'criterion',
-        text: comment,
-        criterionId,
-        targets: [{ kind: 'criterion', criterionId }],
-        order,
-      });
-  });
-  return remarks;
-}
-
-/** Copies facts of the desk into the workspace, all of a page or none. */
-export function takeInFacts(
-  facts: readonly Fact[],
-  rubrics: readonly Rubric[],
-  cursor: number,
-): Promise<void> {
-  return save(async (writing) => {
-    for (const rubric of rubrics) await writing.put('rubrics', rubric);
-    for (const fact of facts)
-      switch (fact.kind) {
-        case 'course':
-          await writing.put('courses', fact.value);
-          break;
-        case 'assignment':
-          await writing.put('assignments', fact.value);
-          break;
-        case 'attempt':
-          await putAttempt(writing, fact.value);
-          break;
-        case 'marking':
-          await writing.put('markings', fact.value);
-          for (const remark of remarksOfMarking(fact.value)) await writing.put('remarks', remark);
-          break;
-      }
-    writing.setMeta('cursor', cursor);
-  });
-}
-
-/** An attempt that arrived at the desk settles the submission it came from. */
-export async function putAttempt(writing: Writing, attempt: Attempt): Promise<void> {
-  await writing.put('attempts', attempt);
-  const { receipt } = attempt;
-  if (receipt === null) return;
-  for (const submission of await writing.all('submissions'))
-    if (
-      submission.assignmentId === attempt.assignmentId &&
-      attempt.files.some((f) => f.hash === submission.paper.hash)
-    )
-      await writing.put('submissions', {
-        ...submission,
-        state: { kind: 'received', attemptId: attempt.id, receipt },
-      });
-}
+import { now, runCommand } from './workspace.ts';
 
 export function readPaperOf(
   hash: FileHash,
@@ -114,33 +28,7 @@ async function putPaperWithRemarks(
   writing.putBytes(file.hash, bytes);
   writing.putPaper(readPaperOf(file.hash, read, anchors));
   await writing.put('files', file);
-  for (const remark of remarks) await writing.put('remarks', remark);
-}
-
-interface ReadFile {
-  readonly file: StoredFile;
-  readonly bytes: Uint8Array<ArrayBuffer>;
-  readonly read: MarkedPaper;
-}
-
-/** Takes in a marked file that came with a marking. */
-export function takeInReturnedFile(
-  { file, bytes, read }: ReadFile,
-  marking: Marking,
-  rubric: Rubric | null,
-): Promise<void> {
-  return save((writing) =>
-    putPaperWithRemarks(writing, file, bytes, read, {
-      assignmentId: marking.assignmentId,
-      attemptId: marking.attemptId,
-      markingId: marking.id,
-      fileHash: file.hash,
-      paperHash: file.hash,
-      marker: marking.marker,
-      channel: channelOn(file.mediaType),
-      rubric,
-    }),
-  );
+  for (const remark of remarks) await putRemark(writing, remark);
 }
 
 /** The name most of the marks carry; a file that names nobody has an unnamed marker. */
@@ -219,7 +107,8 @@ async function placeFiles(
       fileHash: file.hash,
       paperHash: file.aboutHash ?? file.hash,
       marker: marking.marker,
-      channel: channelOn(await mediaTypeOf(writing, file, files)),
+      channel: channelOn(await mediaTypeOf(writing, file, files), file.role),
+      people: [],
       rubric,
     };
     if (file.read !== null) {
@@ -257,6 +146,14 @@ function ownAssignment(id: AssignmentId, title: string): Assignment {
     attemptsAllowed: 1,
     policy: { kind: 'latest' },
     rubricId: null,
+    categoryId: null,
+    extraCredit: false,
+    excused: false,
+    extendedTo: null,
+    late: null,
+    draftOf: null,
+    withdrawableUntil: null,
+    materials: [],
     requirements: { wordsMin: null, wordsMax: null, fileTypes: [] },
     brief: '',
   };
@@ -284,10 +181,14 @@ async function markingFor(
     files: [],
     note: '',
     receipt: null,
+    dueAt: null,
+    outside: false,
   };
   if (attempts.length === 0) await writing.put('attempts', attempt);
   const facts = files.flatMap(({ role, name, mediaType, bytes, hash }): FileFact[] =>
-    role === 'marked' ? [{ role, name, mediaType, size: bytes.length, hash }] : [],
+    role === 'marked'
+      ? [{ role, name, mediaType, size: bytes.length, hash, aboutHash: null, announced: {} }]
+      : [],
   );
   const marking: Marking = {
     id: asId(MarkingId, `${assignmentId}/marking-1`),
@@ -299,14 +200,18 @@ async function markingFor(
     overall: '',
     criteria: [],
     files: facts,
-    announced: { passage: 0 },
+    complete: true,
   };
   await writing.put('markings', marking);
   return marking;
 }
 
 /** The words of a recording that came without them. */
-async function addTranscript(writing: Writing, recording: FileHash | null, text: string): Promise<void> {
+export async function addTranscript(
+  writing: Writing,
+  recording: FileHash | null,
+  text: string,
+): Promise<void> {
   for (const remark of await writing.all('remarks'))
     if (remark.paperHash === recording && remark.kind === 'recording' && remark.text === '')
       await writing.put('remarks', { ...remark, text });

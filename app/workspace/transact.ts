@@ -15,6 +15,9 @@ export interface Writing {
   remove(store: StoreName, key: string): Promise<void>;
   putBytes(hash: string, bytes: Uint8Array<ArrayBuffer>): void;
   putPaper(paper: ReadPaper): void;
+  /** What is derived from a file is derived again when it is wanted. */
+  removePaper(hash: string): void;
+  removeBytes(hash: string): void;
   setMeta(key: string, value: unknown): void;
 }
 
@@ -63,6 +66,8 @@ export async function transact(
     remove: (store, key) => write(store, key, null),
     putBytes: (hash, bytes) => void transaction.objectStore('bytes').put(bytes, hash),
     putPaper: (paper) => void transaction.objectStore('papers').put(paper),
+    removePaper: (hash) => void transaction.objectStore('papers').delete(hash),
+    removeBytes: (hash) => void transaction.objectStore('bytes').delete(hash),
     setMeta: (key, value) => void transaction.objectStore('meta').put(value, key),
   };
   try {

@@ -1,11 +1,11 @@
 import 'fake-indexeddb/auto';
-import { openDB } from 'idb';
+import { deleteDB, openDB } from 'idb';
 import { readFileSync } from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
 import * as v from 'valibot';
 import { isRead } from '#core/tally/tally.ts';
 import { recordStores, type StoreName } from './records.ts';
-import { upgradeFrom1 } from './upgrades.ts';
+import { upgradeFrom1, upgradeRecordsFrom } from './upgrades.ts';
 import { closeWorkspace, databaseName, openWorkspace, undoLast, useWorkspace } from './workspace.ts';
 
 /** A workspace as version 1 stored it, written by that version: decisions, a note, readings, a question, a dropped paper. */
@@ -13,14 +13,14 @@ interface Sample {
   readonly records: { store: StoreName; key: string; record: unknown }[];
   readonly history: Record<string, unknown>[];
 }
-const sample = JSON.parse(
-  readFileSync(new URL('./samples/storage-1.json', import.meta.url), 'utf8'),
-) as Sample;
+const sampleOf = (version: number) =>
+  JSON.parse(readFileSync(new URL(`./samples/storage-${version}.json`, import.meta.url), 'utf8')) as Sample;
+const sample = sampleOf(1);
 const identity = { kind: 'student', deskId: 'old', studentId: 'one', studentName: 'Ines Tarrow' } as const;
 const records = () => useWorkspace.getState().records;
 
-async function storeAsVersion1(): Promise<void> {
-  const database = await openDB(databaseName(identity), 1, {
+async function storeAs(version: number, { records: rows, history }: Sample): Promise<void> {
+  const database = await openDB(databaseName(identity), version, {
     upgrade(old) {
       old.createObjectStore('records', { keyPath: ['store', 'key'] });
       old.createObjectStore('bytes');
@@ -31,16 +31,19 @@ async function storeAsVersion1(): Promise<void> {
       old.createObjectStore('meta');
     },
   });
-  for (const row of sample.records) await database.put('records', row);
-  for (const entry of sample.history) await database.put('history', entry);
+  for (const row of rows) await database.put('records', row);
+  for (const entry of history) await database.put('history', entry);
   database.close();
 }
 
-afterEach(closeWorkspace);
+afterEach(async () => {
+  closeWorkspace();
+  await deleteDB(databaseName(identity));
+});
 
 describe('storage of version 1', () => {
   it('is brought up to date with everything in it, what was read still read, and undo still there', async () => {
-    await storeAsVersion1();
+    await storeAs(1, sample);
     await openWorkspace(identity);
     const count = (store: StoreName) => sample.records.filter((row) => row.store === store).length;
     for (const store of [
@@ -63,7 +66,7 @@ describe('storage of version 1', () => {
   });
 
   it('fits the forms of today, record by record', () => {
-    const upgrade = upgradeFrom1(sample.records);
+    const upgrade = upgradeRecordsFrom(1, sample.records);
     for (const { store, key, record } of sample.records)
       expect([store, key, v.is(recordStores[store].schema, upgrade(store, key, record))]).toEqual([
         store,
@@ -74,5 +77,40 @@ describe('storage of version 1', () => {
 
   it('leaves alone what it does not know', () => {
     expect(upgradeFrom1([])('remarks', 'x', { odd: true })).toEqual({ odd: true });
+  });
+});
+
+describe('storage of version 2', () => {
+  const second = sampleOf(2);
+
+  it('is brought up to date: what was read stays read, decided stays decided, and undo is there', async () => {
+    await storeAs(2, second);
+    await openWorkspace(identity);
+    const readings = second.records.filter(({ store }) => store === 'readings');
+    const read = [...records().remarks.values()].filter((remark) =>
+      isRead(remark, records().readings.get(remark.id)),
+    );
+    expect(read).toHaveLength(readings.length);
+    for (const { key, record } of second.records.filter(({ store }) => store === 'judgements'))
+      expect(records().judgements.get(key)).toMatchObject(record as object);
+    const marking = records().markings.get('skarn-moss-report-marking-1');
+    expect(marking?.files[0].announced).toEqual({ passage: 30 });
+    expect(marking).not.toHaveProperty('announced');
+    expect(records().courses.get('mire-210')).toMatchObject({
+      scheme: null,
+      categories: [],
+      termEndsAt: null,
+    });
+    expect(await undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+  });
+
+  it('fits the forms of today, record by record', () => {
+    const upgrade = upgradeRecordsFrom(2, second.records);
+    for (const { store, key, record } of second.records)
+      expect([store, key, v.is(recordStores[store].schema, upgrade(store, key, record))]).toEqual([
+        store,
+        key,
+        true,
+      ]);
   });
 });

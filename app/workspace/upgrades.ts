@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { wordingMark } from '#core/reading/need.ts';
 import { Remark } from '#core/model/remark.ts';
-import type { StoreName } from './records.ts';
+import { recordStores, type StoreName } from './records.ts';
 
 /** Stored forms of earlier versions, brought up to date; used for the database and for saved workspaces alike. */
 
@@ -77,4 +77,35 @@ export function upgradeFrom1(rows: readonly Row[]): RecordUpgrade {
     const role = marked.has(hash) ? 'marked' : origin === 'written' ? 'sent' : 'version';
     return { ...file.output, role, aboutHash: null };
   };
+}
+
+const OldAnnounced = v.looseObject({
+  announced: v.object({ passage: v.number() }),
+  files: v.array(v.looseObject({ role: v.string() })),
+});
+
+/** How many remarks a marking announces stands with the file that holds them now. */
+function markingFrom2(record: unknown): unknown {
+  const parsed = v.safeParse(OldAnnounced, record);
+  if (!parsed.success) return record;
+  const { announced, files, ...rest } = parsed.output;
+  const holder = files.findIndex(({ role }) => role === 'marked');
+  return {
+    ...rest,
+    files: files.map((file, i) => (i === holder && announced.passage > 0 ? { ...file, announced } : file)),
+  };
+}
+
+/** Version 2 to 3: what was not told before is put in as not known. */
+export function upgradeFrom2(store: StoreName, _key: string, record: unknown): unknown {
+  const moved = store === 'markings' ? markingFrom2(record) : record;
+  const parsed = v.safeParse(recordStores[store].schema, moved);
+  return parsed.success ? parsed.output : moved;
+}
+
+/** Brings records that a version stored up to date. `rows` are all of them. */
+export function upgradeRecordsFrom(version: number, rows: readonly Row[]): RecordUpgrade {
+  const from1 = version < 2 ? upgradeFrom1(rows) : null;
+  return (store, key, record) =>
+    version < 3 ? upgradeFrom2(store, key, from1 === null ? record : from1(store, key, record)) : record;
 }

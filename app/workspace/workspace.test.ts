@@ -2,10 +2,11 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { followPassages, followerOf } from '#core/anchors/outcome.ts';
-import type { Remark } from '#core/model/remark.ts';
+import { exampleRemark } from '#core/model/example.ts';
 import { draftFrom, paperOfDraft } from '#core/paper/draft.ts';
 import { paperOf, type Block } from '#core/paper/paper.ts';
-import { decideRemark, markQueryPut, noteOnRemark, toggleCarry } from './decide.ts';
+import { decideRemark, noteOnRemark, toggleCarry } from './decide.ts';
+import { markQueryPut } from './queries.ts';
 import { beginDraft, bringInVersion, saveDraft } from './draft.ts';
 import { orderTasks, renameTask, tickTask } from './plan.ts';
 import {
@@ -30,26 +31,7 @@ const records = () => useWorkspace.getState().records;
 const reopen = () => openWorkspace(identity);
 const id = (text: string) => text as never;
 
-const remark: Remark = {
-  id: id('r1'),
-  assignmentId: id('a'),
-  attemptId: id('t'),
-  markingId: id('m'),
-  channel: 'passage',
-  author: { name: 'Dr Aune Keld', role: 'instructor' },
-  at: null,
-  kind: 'highlight',
-  color: null,
-  text: 'Too strong. Say what the wells show.',
-  criterionId: null,
-  targets: [{ kind: 'whole' }],
-  fileHash: null,
-  paperHash: null,
-  replies: [],
-  state: null,
-  change: null,
-  order: 0,
-};
+const remark = exampleRemark({ id: 'r1', text: 'Too strong. Say what the wells show.' });
 const theTask = () => [...records().tasks.values()][0];
 
 describe('deciding', () => {

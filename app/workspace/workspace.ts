@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import { instantOf, type Instant } from '#core/model/ids.ts';
+import type { UnreadFact } from '#formats/desk/wire.ts';
 import {
   loadRecords,
   loadSettled,
@@ -21,13 +22,15 @@ export type Identity =
     }
   | { readonly kind: 'files alone' };
 
-type Connection = 'asking' | 'reached' | 'not reached' | 'signed out' | 'none';
+type Connection = 'asking' | 'reached' | 'not reached' | 'not understood' | 'signed out' | 'none';
 
 interface WorkspaceState {
   readonly identity: Identity | null;
   readonly records: RecordMaps;
   readonly connection: Connection;
   readonly lastReachedAt: number | null;
+  /** What the desk sent and could not be read here. */
+  readonly unreadFacts: readonly UnreadFact[];
   readonly saving: 'saved' | 'saving' | 'failed';
   readonly outdated: boolean;
 }
@@ -37,6 +40,7 @@ export const useWorkspace = create<WorkspaceState>(() => ({
   records: emptyRecords(),
   connection: 'asking',
   lastReachedAt: null,
+  unreadFacts: [],
   saving: 'saved',
   outdated: false,
 }));
@@ -229,6 +233,20 @@ export async function undoLast(assignmentId: string): Promise<Undone> {
 
 export async function fileBytes(hash: string): Promise<Uint8Array<ArrayBuffer> | null> {
   return (await openDatabase().get('bytes', hash)) ?? null;
+}
+
+/** The beginning of a file whose download broke off; empty where there is none. */
+export async function partialBytes(hash: string): Promise<Uint8Array<ArrayBuffer>> {
+  return (await openDatabase().get('bytes', partialKey(hash))) ?? new Uint8Array();
+}
+
+export async function keepPartialBytes(hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+  if (bytes.length === 0) await openDatabase().delete('bytes', partialKey(hash));
+  else await openDatabase().put('bytes', bytes, partialKey(hash));
+}
+
+function partialKey(hash: string): string {
+  return `partial/${hash}`;
 }
 
 export async function readPaper(hash: string): Promise<ReadPaper | null> {

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { askList } from '../asks/ask-list.ts';
 import type { Outcome, OutcomeKind } from '../anchors/outcome.ts';
-import { assignmentState, lineOf, type LineInput } from '../line/stations.ts';
+import { lineOf, type LineInput } from '../line/stations.ts';
 import { instantOf } from '../model/ids.ts';
+import { exampleJudgement, exampleRemark } from '../model/example.ts';
 import { inReadingOrder, type Remark } from '../model/remark.ts';
-import type { Decision, Judgement, Query, Reading, Task } from '../model/work.ts';
+import type { Decision, Query, Reading, Task } from '../model/work.ts';
 import { changeKindOf, planOrder, planTotals, taskTitleOf } from '../plan/tasks.ts';
 import { readingNeedMs, wordingMark } from '../reading/need.ts';
 import { tallyOf } from '../tally/tally.ts';
@@ -12,35 +13,9 @@ import { answerOf } from './answered.ts';
 
 /** An id of any kind. */
 const id = (text: string) => text as never;
-const remark = (key: string, more: Partial<Remark> = {}): Remark => ({
-  id: id(key),
-  assignmentId: id('a'),
-  attemptId: id('t'),
-  markingId: id('m'),
-  channel: 'passage',
-  author: { name: 'Dr Aune Keld', role: 'instructor' },
-  at: null,
-  kind: 'highlight',
-  color: null,
-  text: 'Say why. And when.',
-  criterionId: null,
-  targets: [{ kind: 'whole' }],
-  fileHash: null,
-  paperHash: null,
-  replies: [],
-  state: null,
-  change: null,
-  order: 0,
-  ...more,
-});
-const judgement = (decision: Decision | null, carry = false): Judgement => ({
-  remarkId: id('r'),
-  assignmentId: id('a'),
-  decision,
-  carry,
-  note: '',
-  stance: null,
-});
+const remark = (key: string, more: Partial<Remark> = {}) =>
+  exampleRemark({ id: key, text: 'Say why. And when.', ...more });
+const judgement = (decision: Decision | null, carry = false) => exampleJudgement('r', { decision, carry });
 const task = (key: string, more: Partial<Task> = {}): Task => ({
   id: id(key),
   assignmentId: id('a'),
@@ -235,21 +210,5 @@ describe('the line', () => {
 
   it('asks nothing more of finished work', () => {
     expect(progress({ resubmittable: false, tasks: 0 }).slice(2)).toEqual(Array(4).fill('not needed'));
-  });
-
-  it('reads the state from the facts', () => {
-    const facts = { opensAt: null, closesAt: 100, attemptsAllowed: 2, now: 50 };
-    const state = (more: object) => assignmentState({ ...facts, attempts: [], ...more }).kind;
-    expect(state({ opensAt: 60 })).toBe('not open yet');
-    expect(state({})).toBe('open, nothing sent');
-    expect(state({ attempts: [{ number: 1, marked: false }] })).toBe('waiting to be marked');
-    expect(state({ attempts: [{ number: 1, marked: true }] })).toBe('open for another attempt');
-    expect(state({ attempts: [{ number: 1, marked: true }], now: 100 })).toBe('finished');
-    const two = [
-      { number: 2, marked: false },
-      { number: 1, marked: true },
-    ];
-    expect(state({ attempts: two })).toBe('waiting again');
-    expect(state({ attempts: two.map((a) => ({ ...a, marked: true })) })).toBe('finished');
   });
 });

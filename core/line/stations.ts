@@ -3,15 +3,6 @@ import type { Decision } from '../model/work.ts';
 export const stations = ['read', 'decide', 'plan', 'revise', 'check', 'send'] as const;
 export type Station = (typeof stations)[number];
 
-/** Where an assignment stands as a whole; told in words on Arrivals and above the line. */
-export type AssignmentState =
-  | { readonly kind: 'not open yet' }
-  | { readonly kind: 'open, nothing sent' }
-  | { readonly kind: 'waiting to be marked' }
-  | { readonly kind: 'open for another attempt' }
-  | { readonly kind: 'finished' }
-  | { readonly kind: 'waiting again' };
-
 export interface LineInput {
   readonly received: number;
   readonly read: number;
@@ -54,22 +45,4 @@ export function lineOf(input: LineInput): StationState[] {
     },
     { station: 'send', progress: later(input.sent ? 'done' : 'not begun') },
   ];
-}
-
-/** The state of an assignment from its facts. Times are in milliseconds since 1970. */
-export function assignmentState(facts: {
-  readonly opensAt: number | null;
-  readonly closesAt: number | null;
-  readonly attemptsAllowed: number;
-  readonly attempts: readonly { readonly number: number; readonly marked: boolean }[];
-  readonly now: number;
-}): AssignmentState {
-  const latest = facts.attempts.toSorted((x, y) => x.number - y.number).at(-1);
-  if (latest === undefined)
-    return {
-      kind: facts.opensAt !== null && facts.opensAt > facts.now ? 'not open yet' : 'open, nothing sent',
-    };
-  if (!latest.marked) return { kind: latest.number > 1 ? 'waiting again' : 'waiting to be marked' };
-  const open = facts.closesAt !== null && facts.closesAt > facts.now && latest.number < facts.attemptsAllowed;
-  return { kind: open ? 'open for another attempt' : 'finished' };
 }

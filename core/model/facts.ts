@@ -1,7 +1,9 @@
 import * as v from 'valibot';
+import { channels } from './channels.ts';
 import {
   AssignmentId,
   AttemptId,
+  CategoryId,
   CourseId,
   CriterionId,
   DecimalString,
@@ -31,12 +33,31 @@ export type AuthorRole = v.InferOutput<typeof AuthorRole>;
 export const Author = v.object({ name: shortText, role: AuthorRole });
 export type Author = v.InferOutput<typeof Author>;
 
+/** A group of a course's assignments that counts together. */
+export const Category = v.object({
+  id: CategoryId,
+  title: shortText,
+  /** Its share of a weighted course's grade; null in a course of points. */
+  weight: v.nullable(DecimalString),
+  /** How many of its assignments are dropped. */
+  drop: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  extraCredit: v.boolean(),
+});
+export type Category = v.InferOutput<typeof Category>;
+
 export const Course = v.object({
   id: CourseId,
   code: shortText,
   title: shortText,
   term: shortText,
+  /** When its term is over; null where that isn't known. */
+  termEndsAt: v.optional(v.nullable(Instant), null),
+  /** null: the school doesn't say how its grade is made. */
+  scheme: v.optional(v.nullable(v.picklist(['weighted', 'points'])), null),
+  categories: v.optional(v.array(Category), []),
   instructor: Author,
+  /** Others who write remarks in it, with their roles. */
+  people: v.optional(v.array(Author), []),
   /** IANA zone in which the course's due times are shown. */
   zone: v.pipe(v.string(), v.maxLength(64)),
 });
@@ -52,12 +73,39 @@ export const AttemptPolicy = v.variant('kind', [
 ]);
 export type AttemptPolicy = v.InferOutput<typeof AttemptPolicy>;
 
+/** Points off for lateness, for each started day once the grace has passed (scores/late.ts). */
+export const LateRule = v.object({
+  graceHours: v.pipe(v.number(), v.minValue(0)),
+  pointsPerDay: DecimalString,
+  /** null: no limit but the score itself. */
+  maxPoints: v.nullable(DecimalString),
+});
+export type LateRule = v.InferOutput<typeof LateRule>;
+
+/** What a file is of its attempt, marking or assignment. */
+const fileFactRoles = [
+  'paper',
+  'marked',
+  'response',
+  'brief',
+  'remarks',
+  'recording',
+  'transcript',
+  'quiz',
+  'posts',
+  'report',
+] as const;
+
 export const FileFact = v.object({
-  role: v.picklist(['paper', 'marked', 'response', 'brief']),
+  role: v.picklist(fileFactRoles),
   name: shortText,
   mediaType: shortText,
   size: v.pipe(v.number(), v.integer(), v.minValue(0)),
   hash: FileHash,
+  /** For remarks, reports and transcripts in a file of their own: what they are about. */
+  aboutHash: v.optional(v.nullable(FileHash), null),
+  /** How many remarks of each channel it is said to hold. */
+  announced: v.optional(v.record(v.picklist(channels), v.pipe(v.number(), v.integer(), v.minValue(0))), {}),
 });
 export type FileFact = v.InferOutput<typeof FileFact>;
 
@@ -76,6 +124,19 @@ export const Assignment = v.object({
   attemptsAllowed: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100)),
   policy: AttemptPolicy,
   rubricId: v.nullable(RubricId),
+  categoryId: v.optional(v.nullable(CategoryId), null),
+  extraCredit: v.optional(v.boolean(), false),
+  /** This student need not do it; it doesn't count. */
+  excused: v.optional(v.boolean(), false),
+  /** This student's own due time, where it is later than the others'. */
+  extendedTo: v.optional(v.nullable(Instant), null),
+  late: v.optional(v.nullable(LateRule), null),
+  /** For a draft stage: the assignment that is its final. */
+  draftOf: v.optional(v.nullable(AssignmentId), null),
+  /** Until when an attempt that was sent can be taken back; null: it can't. */
+  withdrawableUntil: v.optional(v.nullable(Instant), null),
+  /** Brief and resources as files. */
+  materials: v.optional(v.array(FileFact), []),
   requirements: v.object({
     wordsMin: v.nullable(v.number()),
     wordsMax: v.nullable(v.number()),
@@ -126,6 +187,10 @@ export const Attempt = v.object({
   files: v.array(FileFact),
   note: longText,
   receipt: v.nullable(Receipt),
+  /** Its own due time; null: the assignment's for the first, none for later ones. */
+  dueAt: v.optional(v.nullable(Instant), null),
+  /** Handed in outside of Juncture, as the student says. */
+  outside: v.optional(v.boolean(), false),
 });
 export type Attempt = v.InferOutput<typeof Attempt>;
 
@@ -148,10 +213,14 @@ export const Marking = v.object({
   overall: longText,
   criteria: v.array(CriterionResult),
   files: v.array(FileFact),
-  /** How many remarks each returned file is said to hold, until it is read. */
-  announced: v.object({ passage: v.number() }),
+  /** false: more is to come of this marking. */
+  complete: v.optional(v.boolean(), true),
 });
 export type Marking = v.InferOutput<typeof Marking>;
+
+/** An attempt that was taken back. It stays on record and counts no more. */
+export const Withdrawal = v.object({ attemptId: AttemptId, assignmentId: AssignmentId, at: Instant });
+export type Withdrawal = v.InferOutput<typeof Withdrawal>;
 
 /** One line of the desk's record. `seq` grows by one from line to line. */
 export const Fact = v.variant('kind', [
@@ -159,11 +228,9 @@ export const Fact = v.variant('kind', [
   v.object({ seq: v.number(), kind: v.literal('assignment'), value: Assignment }),
   v.object({ seq: v.number(), kind: v.literal('attempt'), value: Attempt }),
   v.object({ seq: v.number(), kind: v.literal('marking'), value: Marking }),
+  v.object({ seq: v.number(), kind: v.literal('withdrawal'), value: Withdrawal }),
 ]);
 export type Fact = v.InferOutput<typeof Fact>;
-
-export const FactsPage = v.object({ now: Instant, cursor: v.number(), facts: v.array(Fact) });
-export type FactsPage = v.InferOutput<typeof FactsPage>;
 
 export const SignedIn = v.object({
   deskId: shortText,

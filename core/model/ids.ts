@@ -7,6 +7,8 @@ function idSchema<const Name extends string>(name: Name) {
 
 export const CourseId = idSchema('CourseId');
 export type CourseId = v.InferOutput<typeof CourseId>;
+export const CategoryId = idSchema('CategoryId');
+export type CategoryId = v.InferOutput<typeof CategoryId>;
 export const AssignmentId = idSchema('AssignmentId');
 export type AssignmentId = v.InferOutput<typeof AssignmentId>;
 export const RubricId = idSchema('RubricId');
@@ -27,6 +29,8 @@ export const DraftId = idSchema('DraftId');
 export type DraftId = v.InferOutput<typeof DraftId>;
 export const VersionId = idSchema('VersionId');
 export type VersionId = v.InferOutput<typeof VersionId>;
+export const PromiseId = idSchema('PromiseId');
+export type PromiseId = v.InferOutput<typeof PromiseId>;
 export const SubmissionId = idSchema('SubmissionId');
 export type SubmissionId = v.InferOutput<typeof SubmissionId>;
 

@@ -1,20 +1,16 @@
 import * as v from 'valibot';
+import { Channel } from './channels.ts';
 import { Author } from './facts.ts';
-import { AssignmentId, AttemptId, CriterionId, FileHash, Instant, MarkingId, RemarkId } from './ids.ts';
-
-/** Where a remark came from. The order is the one in which channels are shown. */
-export const channels = [
-  'overall',
-  'criterion',
-  'passage',
-  'region',
-  'recording',
-  'question',
-  'post',
-  'overlap',
-] as const;
-export const Channel = v.picklist(channels);
-export type Channel = v.InferOutput<typeof Channel>;
+import {
+  AssignmentId,
+  AttemptId,
+  CriterionId,
+  DecimalString,
+  FileHash,
+  Instant,
+  MarkingId,
+  RemarkId,
+} from './ids.ts';
 
 /**
  * A four-cornered area on a page: x and y of top-left, top-right, bottom-left, bottom-right,
@@ -60,6 +56,8 @@ export const Target = v.variant('kind', [
   }),
   /** A stretch of a recording, in seconds. */
   v.object({ kind: v.literal('time'), fromS: v.number(), toS: v.nullable(v.number()) }),
+  /** A question of a quiz, by its number from 1. */
+  v.object({ kind: v.literal('question'), questionId: v.string(), number: v.number() }),
   v.object({ kind: v.literal('criterion'), criterionId: CriterionId }),
   v.object({ kind: v.literal('whole') }),
   /** It names a place that was not found; what it says about it, in the source's words. */
@@ -109,6 +107,15 @@ export const Remark = v.object({
   /** The last state that the source gives it, in the source's own word. */
   state: v.nullable(v.string()),
   change: v.nullable(Change),
+  /** What it was marked with, for a criterion, a question or the whole; null where no points stand beside it. */
+  points: v.optional(v.nullable(DecimalString), null),
+  /** What stood here before the school changed it; null where it never did. */
+  before: v.optional(
+    v.nullable(v.object({ text: v.string(), points: v.nullable(DecimalString), at: v.nullable(Instant) })),
+    null,
+  ),
+  /** Whether its source still has it. */
+  withdrawn: v.optional(v.boolean(), false),
   /** Its place among the remarks of its source, as the source lists them. */
   order: v.number(),
   /** The file it was read from; null for what the desk said itself. */
@@ -150,6 +157,8 @@ function placeInWork(remark: Remark): readonly [number, number, number, number] 
       return [0, 0, target.fromS, 0];
     case 'unplaced':
       return [1, 0, 0, 0];
+    case 'question':
+      return [0, 0, target.number, 0];
     case 'criterion':
       return [2, 0, 0, 0];
     case 'whole':

@@ -5,6 +5,8 @@ import {
   DraftId,
   FileHash,
   Instant,
+  MarkingId,
+  PromiseId,
   QueryId,
   RemarkId,
   SubmissionId,
@@ -12,6 +14,7 @@ import {
   VersionId,
 } from './ids.ts';
 import { AuthorRole, Receipt } from './facts.ts';
+import { promisePlaces } from './promises.ts';
 
 /** What the student read, decided, wrote and sent. Only the workspace's commands change it. */
 
@@ -49,8 +52,10 @@ export const Judgement = v.object({
   decision: v.nullable(Decision),
   carry: v.boolean(),
   note: v.string(),
-  /** What the remark says, as the student sees it; null while nobody has said. */
+  /** What the remark says, as the student sees it; null: as the rules propose. */
   stance: v.nullable(Stance),
+  /** It is a remark of its own, though its words stand elsewhere too. */
+  apart: v.optional(v.boolean(), false),
 });
 export type Judgement = v.InferOutput<typeof Judgement>;
 
@@ -77,7 +82,8 @@ export type Task = v.InferOutput<typeof Task>;
 export const Query = v.object({
   id: QueryId,
   assignmentId: AssignmentId,
-  remarkId: RemarkId,
+  /** null for one that is about no remark: something promised, points that nobody explained. */
+  remarkId: v.nullable(RemarkId),
   person: v.string(),
   text: v.string(),
   /** When the student said that it was asked; null while it waits. */
@@ -85,6 +91,24 @@ export const Query = v.object({
   touched: v.boolean(),
 });
 export type Query = v.InferOutput<typeof Query>;
+
+/** More feedback that is said to be somewhere: what the student made of a promise, or put in by hand. */
+export const PromiseNote = v.object({
+  id: PromiseId,
+  assignmentId: AssignmentId,
+  /** The remark that makes it; null for one that was made elsewhere. */
+  remarkId: v.nullable(RemarkId),
+  said: v.string(),
+  place: v.picklist(promisePlaces),
+  /** The student needs no more of it, or has what was promised. */
+  dismissed: v.boolean(),
+  at: Instant,
+});
+export type PromiseNote = v.InferOutput<typeof PromiseNote>;
+
+/** When a marking was first seen here. */
+export const Arrival = v.object({ markingId: MarkingId, assignmentId: AssignmentId, at: Instant });
+export type Arrival = v.InferOutput<typeof Arrival>;
 
 /** The editor's document, in the form of `schema`. */
 export const DraftContent = v.object({ schema: v.literal(1), doc: v.record(v.string(), v.unknown()) });
@@ -141,6 +165,9 @@ const fileRoles = [
   'remarks',
   'recording',
   'transcript',
+  'quiz',
+  'posts',
+  'report',
   'version',
   'brief',
   'attachment',

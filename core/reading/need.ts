@@ -10,11 +10,13 @@ export function readingNeedMs(text: string): number {
 }
 
 /**
- * A mark of what a remark says and where. A reading holds for this wording only: when text, targets, criterion or
- * proposed change are others, the remark is unread again. FNV-1a, 32 bits.
+ * A mark of what a remark says and where. A reading holds for this wording only: when text, targets, criterion,
+ * proposed change or points are others, the remark is unread again. FNV-1a, 32 bits.
  */
 export function wordingMark(remark: Remark): string {
-  const said = JSON.stringify([remark.text, remark.targets, remark.criterionId, remark.change]);
+  const { text, targets, criterionId, change, points } = remark;
+  // Points are left out where there are none, so that readings from before they were told still hold.
+  const said = JSON.stringify([text, targets, criterionId, change, ...(points === null ? [] : [points])]);
   let hash = 0x811c9dc5;
   for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193);
   return (hash >>> 0).toString(16).padStart(8, '0');

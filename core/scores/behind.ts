@@ -2,6 +2,7 @@ import type { CriterionResult, Rubric } from '../model/facts.ts';
 import type { CriterionId } from '../model/ids.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Judgement, Stance } from '../model/work.ts';
+import { stanceOf } from '../saying/saying-of.ts';
 import { fromDecimal, subtract, toHundredths } from './fraction.ts';
 
 /** Weights of remarks that call for change; the others have no share. */
@@ -16,12 +17,6 @@ const WEIGHT_BY_STANCE: Readonly<Record<Stance, number>> = {
   note: 0,
 };
 
-/** What a remark says: the student's word, else praise for what is to be kept, else a fix. */
-function stanceOf(judgement: Judgement | undefined): Stance {
-  if (judgement?.stance !== undefined && judgement.stance !== null) return judgement.stance;
-  return judgement?.decision === 'keep' ? 'praise' : 'fix';
-}
-
 /** Points lost on one criterion and how they are shared over its remarks, all in hundredths of a point. */
 export interface CriterionLoss {
   readonly criterionId: CriterionId;
@@ -30,7 +25,7 @@ export interface CriterionLoss {
   readonly got: number;
   readonly lost: number;
   readonly shareByRemark: ReadonlyMap<string, number>;
-  /** Lost, and no remark calls for a change: nobody said where they went. */
+  /** Lost, and there is no remark but praise: nobody said where they went. */
   readonly unexplained: number;
 }
 
@@ -49,6 +44,14 @@ export function shareExactly(total: number, weights: readonly number[]): number[
   return parts;
 }
 
+/** What remarks carry of a loss: those that call for a change by their stance; where none does, all but praise alike. */
+function weightsOf(remarks: readonly Remark[], judgements: ReadonlyMap<string, Judgement>): number[] {
+  const said = remarks.map((remark) => stanceOf(remark, judgements.get(remark.id)));
+  const weights = said.map((stance) => WEIGHT_BY_STANCE[stance]);
+  if (weights.some((weight) => weight > 0)) return weights;
+  return said.map((stance) => Number(stance !== 'praise'));
+}
+
 /** For each criterion with points: what was lost, and behind which remarks it lies (computation.md 2). */
 export function criterionLosses(
   rubric: Rubric,
@@ -63,7 +66,7 @@ export function criterionLosses(
     const got = fromDecimal(result.points);
     const lost = Math.max(0, toHundredths(subtract(possible, got)));
     const own = remarks.filter((remark) => remark.criterionId === criterion.id);
-    const weights = own.map((remark) => WEIGHT_BY_STANCE[stanceOf(judgements.get(remark.id))]);
+    const weights = weightsOf(own, judgements);
     const shares = shareExactly(lost, weights);
     return [
       {

@@ -1,5 +1,4 @@
 import type { AttemptPolicy } from '../model/facts.ts';
-import type { DecimalString } from '../model/ids.ts';
 import {
   add,
   divide,
@@ -43,15 +42,4 @@ export function scoreOf(
         ? first
         : add(first, multiply(fromDecimal(policy.share), larger(ZERO, subtract(laterBest, first))));
   }
-}
-
-/** The most that one more attempt can make of the score; null where nothing was marked yet. */
-export function bestReachable(
-  policy: AttemptPolicy,
-  scores: readonly DecimalString[],
-  possible: DecimalString,
-): Fraction | null {
-  const p = fromDecimal(possible);
-  const marked = scores.map(fromDecimal);
-  return marked.length === 0 ? null : scoreOf(policy, [...marked, p], p);
 }

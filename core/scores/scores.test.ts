@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AttemptPolicy, Rubric } from '../model/facts.ts';
 import type { DecimalString } from '../model/ids.ts';
-import type { Remark } from '../model/remark.ts';
-import type { Judgement, Stance } from '../model/work.ts';
+import { exampleJudgement, exampleRemark } from '../model/example.ts';
+import type { Decision, Stance } from '../model/work.ts';
 import { criterionLosses, pointsBehind, shareExactly } from './behind.ts';
 import { add, compare, divide, fromDecimal, multiply, subtract, toHundredths, toShown } from './fraction.ts';
-import { bestReachable, scoreOf } from './policy.ts';
+import { scoreOf } from './policy.ts';
 
 /** An id of any kind. */
 const id = (text: string) => text as never;
@@ -36,12 +36,6 @@ describe('attempt policy', () => {
 
   it('has no score where nothing is marked', () => {
     expect(score(capped)).toBeNull();
-    expect(bestReachable(capped, [], dec('40'))).toBeNull();
-  });
-
-  it('reaches the cap at most', () => {
-    const best = bestReachable(capped, [dec('28.5')], dec('40'));
-    expect(best === null ? null : toShown(best, 2)).toBe('34');
   });
 });
 
@@ -97,34 +91,10 @@ describe('points behind remarks', () => {
     title: 'Report',
     criteria: [{ id: id('c'), title: 'Method', possible: dec('8'), levels: [] }],
   };
-  const remark = (key: string): Remark => ({
-    id: id(key),
-    assignmentId: id('a'),
-    attemptId: id('t'),
-    markingId: id('m'),
-    channel: 'passage',
-    author: { name: 'A', role: 'instructor' },
-    at: null,
-    kind: 'highlight',
-    color: null,
-    text: 'Say why.',
-    criterionId: id('c'),
-    targets: [{ kind: 'whole' }],
-    fileHash: null,
-    paperHash: null,
-    replies: [],
-    state: null,
-    change: null,
-    order: 0,
-  });
-  const judged = (
-    key: string,
-    stance: Stance | null,
-    decision: Judgement['decision'] = null,
-  ): [string, Judgement] => [
-    key,
-    { remarkId: id(key), assignmentId: id('a'), decision, carry: false, note: '', stance },
-  ];
+  const remark = (key: string) =>
+    exampleRemark({ id: key, markingId: 'm', attemptId: 't', criterionId: 'c' });
+  const judged = (key: string, stance: Stance | null, decision: Decision | null = null) =>
+    [key, exampleJudgement(key, { stance, decision })] as const;
   const result = [{ criterionId: rubric.criteria[0].id, points: dec('3'), level: null, comment: '' }];
 
   it('gives nothing to praise, and takes what is kept for praise', () => {

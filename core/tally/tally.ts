@@ -1,4 +1,5 @@
-import { channels, type Channel, type Remark } from '../model/remark.ts';
+import { channels, type Channel } from '../model/channels.ts';
+import type { Remark } from '../model/remark.ts';
 import type { Judgement, Reading } from '../model/work.ts';
 import { wordingMark } from '../reading/need.ts';
 

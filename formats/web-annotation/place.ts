@@ -9,7 +9,9 @@ import { regionOfSvg } from './svg-region.ts';
 export type Ground =
   | { readonly kind: 'text'; readonly paper: Paper; readonly pages: number }
   | { readonly kind: 'picture'; readonly width: number; readonly height: number }
-  | { readonly kind: 'recording' };
+  | { readonly kind: 'recording' }
+  /** What they are about isn't here. */
+  | { readonly kind: 'nothing' };
 
 /**
  * Web Annotations as marks on what they are about. The selectors of each target are tried in turn; a target whose place

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
-import { Fact, Rubric, type FactsPage } from '#core/model/facts.ts';
+import { Fact, Rubric } from '#core/model/facts.ts';
+import { wireOfFact, type WirePage } from '#formats/desk/wire.ts';
 import { Instant } from '#core/model/ids.ts';
 import { MarkingRules } from '../marker/marking-rules.ts';
 
@@ -36,6 +37,20 @@ export const DeskState = v.object({
 });
 export type DeskState = v.InferOutput<typeof DeskState>;
 
-export function factsAfter(state: DeskState, after: number, now: Instant): FactsPage {
-  return { now, cursor: state.facts.length, facts: state.facts.filter((fact) => fact.seq > after) };
+/** What the school did since a line of its record, as it goes over the wire. */
+export function factsAfter(state: DeskState, after: number, now: Instant): WirePage {
+  const facts = state.facts.filter((fact) => fact.seq > after);
+  return {
+    now,
+    cursor: state.facts.length,
+    facts: facts.map((fact) => wireOfFact(fact, state.student.id)),
+  };
+}
+
+/** A fact before it has its line in the record. */
+export type NewFact = Fact extends infer Each ? (Each extends Fact ? Omit<Each, 'seq'> : never) : never;
+
+/** The state with one more line in its record. */
+export function withFact(state: DeskState, fact: NewFact): DeskState {
+  return { ...state, facts: [...state.facts, { ...fact, seq: state.facts.length + 1 }] };
 }

@@ -1,10 +1,11 @@
-import type { Assignment, Attempt, FileFact, Receipt } from '#core/model/facts.ts';
+import type { Assignment, Attempt, FileFact, Receipt, Withdrawal } from '#core/model/facts.ts';
 import { asId, instantOf, AssignmentId, AttemptId, type FileHash } from '#core/model/ids.ts';
 import { countWords } from '#core/text/words.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { hashOf } from '#formats/hash.ts';
 import { UnreadableFile } from '#formats/unreadable.ts';
 import type { DeskFolder } from './desk-folder.ts';
+import { withFact } from './desk-state.ts';
 
 export interface UploadedFile {
   readonly name: string;
@@ -36,8 +37,9 @@ export async function takeAttempt(
   if (known !== undefined) return { kind: 'taken', attempt: known, again: true };
   const assignment = latestAssignment(desk, given.assignmentId);
   if (assignment === undefined) return refused(404, 'There is no such assignment.');
-  const earlier = attemptsOf(desk).filter((attempt) => attempt.assignmentId === assignment.id);
-  const barred = ruleAgainst(assignment, earlier.length, nowMs);
+  const all = attemptsOf(desk).filter((attempt) => attempt.assignmentId === assignment.id);
+  const takenBack = withdrawnIds(desk);
+  const barred = ruleAgainst(assignment, all.filter(({ id }) => !takenBack.has(id)).length, nowMs);
   if (barred !== null) return refused(409, barred);
   const paper = await received(given.paper);
   if (paper === null)
@@ -51,7 +53,7 @@ export async function takeAttempt(
     files.push({ upload: given.response, role: 'response', ...response });
   }
   for (const file of files) desk.putFile(file.hash, file.upload.bytes);
-  const number = earlier.length + 1;
+  const number = all.length + 1;
   const id = asId(AttemptId, `${assignment.id}-attempt-${number}`);
   const receipt: Receipt = {
     id: `HC-${assignment.id}-${number}-${given.key.slice(0, 8)}`,
@@ -79,13 +81,16 @@ export async function takeAttempt(
       mediaType: upload.mediaType,
       size: upload.bytes.length,
       hash,
+      aboutHash: null,
+      announced: {},
     })),
     note: given.note,
     receipt,
+    dueAt: null,
+    outside: false,
   };
   desk.update((state) => ({
-    ...state,
-    facts: [...state.facts, { kind: 'attempt', seq: state.facts.length + 1, value: attempt }],
+    ...withFact(state, { kind: 'attempt', value: attempt }),
     attemptByKey: { ...state.attemptByKey, [given.key]: id },
   }));
   return { kind: 'taken', attempt, again: false };
@@ -93,6 +98,43 @@ export async function takeAttempt(
 
 function attemptsOf(desk: DeskFolder): Attempt[] {
   return desk.state.facts.flatMap((fact) => (fact.kind === 'attempt' ? [fact.value] : []));
+}
+
+function withdrawnIds(desk: DeskFolder): Set<string> {
+  return new Set(
+    desk.state.facts.flatMap((fact) => (fact.kind === 'withdrawal' ? [fact.value.attemptId] : [])),
+  );
+}
+
+export type TakenBack =
+  | { readonly kind: 'taken back'; readonly withdrawal: Withdrawal; readonly again: boolean }
+  | { readonly kind: 'refused'; readonly status: 404 | 409; readonly why: string };
+
+/** Takes an attempt back where the rules allow it: before its time for that is over, and while it isn't marked. */
+export function takeBack(
+  desk: DeskFolder,
+  nowMs: number,
+  assignmentId: string,
+  attemptId: string,
+): TakenBack {
+  const attempt = attemptsOf(desk).find((one) => one.id === attemptId && one.assignmentId === assignmentId);
+  const assignment = latestAssignment(desk, assignmentId);
+  if (attempt === undefined || assignment === undefined)
+    return { kind: 'refused', status: 404, why: 'There is no such attempt.' };
+  const known = desk.state.facts.flatMap((fact) =>
+    fact.kind === 'withdrawal' && fact.value.attemptId === attempt.id ? [fact.value] : [],
+  );
+  if (known.length > 0) return { kind: 'taken back', withdrawal: known[0], again: true };
+  const until = assignment.withdrawableUntil;
+  if (until === null || Date.parse(until) < nowMs)
+    return { kind: 'refused', status: 409, why: 'This attempt can’t be taken back any more.' };
+  const marked = desk.state.facts.some(
+    (fact) => fact.kind === 'marking' && fact.value.attemptId === attempt.id,
+  );
+  if (marked) return { kind: 'refused', status: 409, why: 'This attempt is marked already.' };
+  const withdrawal = { attemptId: attempt.id, assignmentId: attempt.assignmentId, at: instantOf(nowMs) };
+  desk.update((state) => withFact(state, { kind: 'withdrawal', value: withdrawal }));
+  return { kind: 'taken back', withdrawal, again: false };
 }
 
 function latestAssignment(desk: DeskFolder, id: string): Assignment | undefined {
@@ -105,7 +147,9 @@ function latestAssignment(desk: DeskFolder, id: string): Assignment | undefined 
 function ruleAgainst(assignment: Assignment, sent: number, nowMs: number): string | null {
   if (sent >= assignment.attemptsAllowed)
     return `All ${assignment.attemptsAllowed} attempts at this assignment have been used.`;
-  const closes = sent === 0 ? assignment.dueAt : assignment.closesAt;
+  if (assignment.excused) return 'You are excused from this assignment.';
+  const first = assignment.closesAt ?? assignment.extendedTo ?? assignment.dueAt;
+  const closes = sent === 0 ? first : assignment.closesAt;
   if (closes === null) return 'This assignment takes no other attempt.';
   return nowMs > Date.parse(closes) ? 'The closing time has passed; no attempt is taken any more.' : null;
 }

@@ -16,11 +16,14 @@ import { MarkingRules } from './marking-rules.ts';
 import * as v from 'valibot';
 
 const desk = await buildDesk('2026-11-02');
-const [bytes] = [...desk.files.values()];
-const pdf = await readMarkedPdf(bytes, null);
+const first = desk.facts.flatMap((f) =>
+  f.kind === 'marking' && f.value.assignmentId === 'skarn-moss-report' ? [f.value] : [],
+)[0];
+const marked = first.files.find(({ role }) => role === 'marked');
+const pdf = await readMarkedPdf(desk.files.get(marked?.hash ?? '') ?? new Uint8Array(), null);
 const rules = v.parse(MarkingRules, desk.markingRules);
 const rubric: Rubric = desk.rubrics[0];
-const before = desk.facts.flatMap((f) => (f.kind === 'marking' ? f.value.criteria : []));
+const before = first.criteria;
 
 type Changes = readonly (readonly string[])[];
 const blocks = pdf.paper.blocks;

@@ -5,17 +5,38 @@ import { paperOf } from '#core/paper/paper.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import type { DeskFolder } from '../desk/desk-folder.ts';
+import { withFact, type DeskState } from '../desk/desk-state.ts';
 import { judgeResubmission } from './judge.ts';
+
+/** Whether the rules are about this assignment: its rubric has their criteria. */
+function isMarkable(state: DeskState, attempt: Attempt): boolean {
+  const rubricId = state.facts
+    .flatMap((fact) =>
+      fact.kind === 'assignment' && fact.value.id === attempt.assignmentId ? [fact.value] : [],
+    )
+    .at(-1)?.rubricId;
+  const rubric = state.rubrics.find(({ id }) => id === rubricId);
+  return state.markingRules.passages.every(({ criterion }) =>
+    rubric?.criteria.some(({ id }) => id === criterion),
+  );
+}
 
 /** Attempts that were sent again and not marked yet, and whose time has come. */
 function dueForMarking({ state }: DeskFolder, nowMs: number): Attempt[] {
+  // Neither what is marked already nor what was taken back.
   const marked = new Set(
-    state.facts.flatMap((fact) => (fact.kind === 'marking' ? [fact.value.attemptId] : [])),
+    state.facts.flatMap((fact) =>
+      fact.kind === 'marking' || fact.kind === 'withdrawal' ? [fact.value.attemptId] : [],
+    ),
   );
-  return state.facts
-    .flatMap((fact) => (fact.kind === 'attempt' ? [fact.value] : []))
-    .filter((attempt) => attempt.number > 1 && !marked.has(attempt.id))
-    .filter((attempt) => Date.parse(attempt.at) + state.markingRules.secondsUntilMarked * 1000 <= nowMs);
+  return (
+    state.facts
+      .flatMap((fact) => (fact.kind === 'attempt' ? [fact.value] : []))
+      // Those that came in here; what the demo begins with is left to people.
+      .filter((attempt) => attempt.receipt !== null && !marked.has(attempt.id))
+      .filter((attempt) => isMarkable(state, attempt))
+      .filter((attempt) => Date.parse(attempt.at) + state.markingRules.secondsUntilMarked * 1000 <= nowMs)
+  );
 }
 
 /**
@@ -28,10 +49,7 @@ export async function markPending(desk: DeskFolder, nowMs: number, leftOut: Set<
   for (const attempt of due) {
     try {
       const marking = await markAttempt(desk, attempt, nowMs);
-      desk.update((state) => ({
-        ...state,
-        facts: [...state.facts, { kind: 'marking', seq: state.facts.length + 1, value: marking }],
-      }));
+      desk.update((state) => withFact(state, { kind: 'marking', value: marking }));
       marked++;
     } catch (error) {
       leftOut.add(attempt.id);
@@ -96,6 +114,6 @@ async function markAttempt(desk: DeskFolder, attempt: Attempt, nowMs: number): P
     overall: judgement.overall,
     criteria: [...judgement.criteria],
     files: [],
-    announced: { passage: 0 },
+    complete: true,
   };
 }

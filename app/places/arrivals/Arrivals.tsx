@@ -1,15 +1,22 @@
-import { Empty } from '../../shared/Controls.tsx';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Button, Empty } from '../../shared/Controls.tsx';
+import { useKeys, useUndoKey } from '../../shared/hooks.ts';
+import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
+import { undoAndTell } from '../../shared/notify.ts';
+import { isPastTerm } from '../../shared/past-term.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
+import { remarkAddress } from '../../shared/remark-address.ts';
 import { useTakeIn } from '../../shared/use-take-in.ts';
 import { words } from '../../words/en.ts';
-import { useAllViews, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { unreadIn, useAllViews, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { forgetArrivals, useVisits } from '../../workspace/visits.ts';
 import { useWorkspace } from '../../workspace/workspace.ts';
 import { CameBackCard } from './CameBackCard.tsx';
-import { OpenAgain, Waiting, DueNext } from './Sidelines.tsx';
-
-function unread({ tally }: AssignmentView): number {
-  return tally.byChannel.reduce((sum, c) => sum + c.received - c.read + c.announced, 0);
-}
+import { useFrozenOrder } from './frozen-order.ts';
+import { PastTerms } from './PastTerms.tsx';
+import { ReadRow } from './ReadRow.tsx';
+import { DueNext, Idle, OpenAgain, Waiting } from './Sidelines.tsx';
 
 /** Unread first, then the newest. */
 function cameBack(views: readonly AssignmentView[]): AssignmentView[] {
@@ -17,7 +24,7 @@ function cameBack(views: readonly AssignmentView[]): AssignmentView[] {
     .filter((view) => view.latestMarking !== null)
     .sort(
       (x, y) =>
-        Number(unread(y) > 0) - Number(unread(x) > 0) ||
+        Number(unreadIn(y) > 0) - Number(unreadIn(x) > 0) ||
         (y.latestMarking?.at ?? '').localeCompare(x.latestMarking?.at ?? ''),
     );
 }
@@ -25,26 +32,34 @@ function cameBack(views: readonly AssignmentView[]): AssignmentView[] {
 /** The first screen: what came back, what is open for another attempt, waiting, and due. */
 export function Arrivals() {
   usePlaceTitle(words.places.arrivals);
-  const views = useAllViews();
+  const all = useAllViews();
   const identity = useWorkspace((state) => state.identity);
   const connection = useWorkspace((state) => state.connection);
-  const back = cameBack(views);
-  const notRead = back.filter((view) => unread(view) > 0);
+  const views = all.filter((view) => !isPastTerm(view));
+  const past = all.filter(isPastTerm);
+  const justArrived = useVisits((state) => state.justArrived);
+  const shown = useFrozenOrder(
+    cameBack(views).map((view) => ({
+      id: view.assignment.id,
+      group: unreadIn(view) > 0 ? 'unread' : 'read',
+    })),
+    justArrived,
+  );
+  const byId = new Map(all.map((view) => [view.assignment.id as string, view]));
+  const inGroup = (group: string) =>
+    shown.rows.flatMap((row) => (row.group === group ? (byId.get(row.id) ?? []) : []));
+  useEffect(() => forgetArrivals, []);
+  useNextUnreadKey(all);
+  const [lastMarked, setLastMarked] = useState<string | null>(null);
+  useUndoKey(() => {
+    if (lastMarked !== null) void undoAndTell(lastMarked);
+  });
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-8 p-7 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <section aria-labelledby="came-back">
-        <h1 id="came-back" className="font-serif text-xl font-semibold">
-          {words.arrivals.title}
-        </h1>
-        {back.length > 0 && (
-          <p className="mb-3 text-sm text-quiet">
-            {words.arrivals.lead(
-              notRead.length,
-              notRead.reduce((sum, view) => sum + unread(view), 0),
-            )}
-          </p>
-        )}
-        {back.length === 0 ? (
+        <Heading views={all} />
+        <JustArrived count={shown.heldBack} onShow={shown.again} />
+        {shown.rows.length === 0 && shown.heldBack === 0 ? (
           <div className="mt-4">
             <Empty>
               {identity?.kind === 'files alone'
@@ -56,11 +71,24 @@ export function Arrivals() {
           </div>
         ) : (
           <ul className="grid gap-2.5">
-            {back.map((view) => (
-              <CameBackCard key={view.assignment.id} view={view} unread={unread(view)} />
+            {inGroup('unread').map((view) => (
+              <CameBackCard key={view.assignment.id} view={view} onMarked={setLastMarked} />
             ))}
           </ul>
         )}
+        {inGroup('read').length > 0 && (
+          <>
+            <h2 className="mt-6 mb-1 font-serif text-[1.12rem] font-semibold">
+              {words.arrivals.goneThrough}
+            </h2>
+            <ul>
+              {inGroup('read').map((view) => (
+                <ReadRow key={view.assignment.id} view={view} />
+              ))}
+            </ul>
+          </>
+        )}
+        <PastTerms views={past} onMarked={setLastMarked} />
       </section>
       <aside className="grid content-start gap-8">
         {identity?.kind === 'student' && (
@@ -68,10 +96,74 @@ export function Arrivals() {
             <OpenAgain views={views} />
             <Waiting views={views} />
             <DueNext views={views} />
+            <Idle views={views} />
           </>
         )}
         <ChooseFile />
       </aside>
+    </div>
+  );
+}
+
+/** How much is not read, since when, and the way to the next of it. */
+function Heading({ views }: { views: readonly AssignmentView[] }) {
+  const lastVisitMs = useVisits((state) => state.lastVisitMs);
+  const navigate = useNavigate();
+  const back = views.filter((view) => view.latestMarking !== null);
+  const notRead = back.filter((view) => unreadIn(view) > 0);
+  const isNew = back.filter(
+    ({ arrivedAt }) => lastVisitMs !== null && arrivedAt !== null && Date.parse(arrivedAt) > lastVisitMs,
+  );
+  const next = nextUnreadAnywhere(views, null);
+  return (
+    <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+      <div>
+        <h1 id="came-back" className="font-serif text-xl font-semibold">
+          {words.arrivals.title}
+        </h1>
+        {back.length > 0 && (
+          <p className="text-sm text-quiet">
+            {words.arrivals.lead(
+              notRead.length,
+              notRead.reduce((sum, view) => sum + unreadIn(view), 0),
+            )}
+            {isNew.length > 0 && ` ${words.arrivals.newSince(isNew.length)}`}
+          </p>
+        )}
+      </div>
+      {next !== null && (
+        <Button onClick={() => void navigate(remarkAddress(next.remark))}>{words.arrivals.nextUnread}</Button>
+      )}
+    </div>
+  );
+}
+
+function useNextUnreadKey(views: readonly AssignmentView[]): void {
+  const navigate = useNavigate();
+  useKeys({
+    '.': () => {
+      const next = nextUnreadAnywhere(views, null);
+      if (next !== null) void navigate(remarkAddress(next.remark));
+    },
+  });
+}
+
+/** What came back while one looks: it is shown when asked for, so that nothing jumps. */
+function JustArrived({ count, onShow }: { count: number; onShow: () => void }) {
+  const show = () => {
+    forgetArrivals();
+    onShow();
+  };
+  return (
+    <div role="status">
+      {count > 0 && (
+        <p className="mb-2.5 flex items-center justify-between gap-4 rounded-lg border border-accent px-4 py-2">
+          <b>{words.arrivals.arrived(count)}</b>
+          <Button look="quiet" className="min-h-0 py-0" onClick={show}>
+            {words.arrivals.showNew}
+          </Button>
+        </p>
+      )}
     </div>
   );
 }

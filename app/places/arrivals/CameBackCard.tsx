@@ -1,25 +1,67 @@
 import clsx from 'clsx';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { Button } from '../../shared/Controls.tsx';
+import { undoAndTell } from '../../shared/notify.ts';
 import { shownMoment } from '../../shared/shown.ts';
+import { latenessSentence } from '../../shared/state-words.ts';
 import { channelAddress, TallyChips } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import { changedUnread, unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { markAllRead, markScoreSeen } from '../../workspace/decide.ts';
+import { useVisits } from '../../workspace/visits.ts';
 
-/** One assignment that came back: what, from whom, when, the score, and the tally in small. */
-export function CameBackCard({ view, unread }: { view: AssignmentView; unread: number }) {
-  const { assignment, course, latestMarking, attempts, score, tally } = view;
-  if (latestMarking === null) return null;
-  const address = `/a/${encodeURIComponent(assignment.id)}`;
-  const marked = attempts.find(({ attempt }) => attempt.id === latestMarking.attemptId)?.attempt;
-  const first = tally.byChannel.find((c) => c.received > c.read);
-  const facts = [
+/** What, from whom and when, and which attempt. */
+export function factsOf(view: AssignmentView): string {
+  const { assignment, course, latestMarking, attempts } = view;
+  if (latestMarking === null) return '';
+  const marked = attempts.find(({ attempt }) => attempt.id === latestMarking.attemptId);
+  return [
     course?.title ?? words.arrivals.noCourse,
     latestMarking.marker.name,
     shownMoment(latestMarking.at, course?.zone),
-    ...(marked === undefined || course === null
+    ...(marked === undefined || marked.missing || course === null
       ? []
-      : [words.arrivals.attempt(marked.number, assignment.attemptsAllowed)]),
-  ];
+      : [words.arrivals.attempt(marked.attempt.number, assignment.attemptsAllowed)]),
+    latenessSentence(view) ?? '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+/** The score as far as it goes. */
+export function ScoreShown({ view }: { view: AssignmentView }) {
+  const { assignment, score, state, stages } = view;
+  if (score === null || assignment.possible === null)
+    return state.kind === 'part marked' ? (
+      <p className="text-sm whitespace-nowrap text-quiet">{words.arrivals.partMarked}</p>
+    ) : null;
+  return (
+    <p className="whitespace-nowrap">
+      {stages.final !== null && <span className="text-quiet">{words.arrivals.draftStage}, </span>}
+      <b>{score}</b> <span className="text-quiet">of {assignment.possible}</span>
+      {state.kind === 'part marked' && <span className="text-quiet"> {words.arrivals.soFar}</span>}
+    </p>
+  );
+}
+
+/** One assignment that came back: what, from whom, when, the score, the tally in small, and what is missing. */
+export function CameBackCard({ view, onMarked }: { view: AssignmentView; onMarked: (id: string) => void }) {
+  const { assignment, latestMarking, tally, arrivedAt } = view;
+  const lastVisitMs = useVisits((state) => state.lastVisitMs);
+  if (latestMarking === null) return null;
+  const unread = unreadIn(view);
+  const address = `/a/${encodeURIComponent(assignment.id)}`;
+  const first = tally.byChannel.find((c) => c.received > c.read);
+  const isNew = lastVisitMs !== null && arrivedAt !== null && Date.parse(arrivedAt) > lastVisitMs;
+  const markRead = () => {
+    onMarked(assignment.id);
+    void markAllRead(view).then(() =>
+      toast(words.undo.markedAllRead, {
+        action: { label: words.undo.undo, onClick: () => void undoAndTell(assignment.id) },
+      }),
+    );
+  };
   return (
     <li
       className={clsx(
@@ -33,33 +75,88 @@ export function CameBackCard({ view, unread }: { view: AssignmentView; unread: n
           <Link to={address} className="hover:underline">
             {assignment.title}
           </Link>
+          {isNew && (
+            <span className="ml-2 rounded border border-accent px-1 font-sans text-xs font-semibold text-accent">
+              {words.arrivals.newHere}
+            </span>
+          )}
         </h2>
-        {score !== null && assignment.possible !== null && (
-          <p className="whitespace-nowrap">
-            <b>{score}</b> <span className="text-quiet">of {assignment.possible}</span>
-          </p>
-        )}
+        <ScoreShown view={view} />
       </div>
       <div className="flex flex-wrap justify-between gap-x-6 text-sm text-quiet">
         <p>
-          {facts.join(' · ')}
+          {factsOf(view)}
           {unread === 0 && ` · ${words.arrivals.allRead(tally.received)}`}
-          {unread === 0 && view.state.kind === 'finished' && ` · ${words.arrivals.finished}`}
         </p>
-        {assignment.counts !== null && unread > 0 && <p>{assignment.counts}</p>}
+        {assignment.counts !== null && <p>{assignment.counts}</p>}
       </div>
-      {unread > 0 && (
-        <div className="mt-2.5 flex flex-wrap items-center justify-between gap-3">
-          <TallyChips view={view} />
-          <Link
-            to={first === undefined ? `${address}/read` : channelAddress(view, first.channel)}
-            className="rounded-md px-2 py-0.5 font-semibold text-accent hover:underline"
-          >
-            {words.arrivals.read}
-            <span className="sr-only"> {assignment.title}</span>
-          </Link>
-        </div>
-      )}
+      <Remarkable view={view} />
+      <div className="mt-2.5 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
+        <TallyChips view={view} />
+        {unread > 0 && (
+          <span className="ml-auto flex items-center gap-2">
+            <Button look="quiet" className="min-h-0 px-1 py-0.5 text-sm font-normal" onClick={markRead}>
+              {words.arrivals.markRead}
+              <span className="sr-only"> {assignment.title}</span>
+            </Button>
+            <Link
+              to={first === undefined ? address : channelAddress(view, first.channel)}
+              className="rounded-md px-2 py-0.5 font-semibold text-accent hover:underline"
+            >
+              {words.arrivals.read}
+              <span className="sr-only"> {assignment.title}</span>
+            </Link>
+          </span>
+        )}
+      </div>
     </li>
+  );
+}
+
+/** What is out of the ordinary: promises that nothing came of, changes after return, records that don't fit. */
+function Remarkable({ view }: { view: AssignmentView }) {
+  const { assignment, promised, scoreChange, contradictions } = view;
+  const missing = promised.filter(({ state }) => state === 'missing');
+  const changed = changedUnread(view);
+  const address = `/a/${encodeURIComponent(assignment.id)}`;
+  const chip =
+    'inline-flex items-baseline gap-2 rounded-md border border-dashed border-rule-strong px-2.5 py-0.5 text-sm hover:border-ink';
+  if (missing.length + changed.length + contradictions.length === 0 && scoreChange === null) return null;
+  return (
+    <ul className="mt-2 flex flex-wrap gap-2 empty:hidden">
+      {scoreChange !== null && !scoreChange.seen && (
+        <li className={chip}>
+          <b>{words.arrivals.scoreChanged(scoreChange.before.score ?? '', scoreChange.after.score ?? '')}</b>
+          <button
+            type="button"
+            className="font-semibold text-accent hover:underline"
+            onClick={() => void markScoreSeen(assignment.id, scoreChange)}
+          >
+            {words.arrivals.seen}
+          </button>
+        </li>
+      )}
+      {changed.length > 0 && (
+        <li>
+          <Link to={address} className={chip}>
+            {words.arrivals.changed(changed.length)}
+          </Link>
+        </li>
+      )}
+      {missing.map(({ id, said, place }) => (
+        <li key={id}>
+          <Link to={address} className={chip}>
+            {words.arrivals.gap(said, words.promisePlaces[place])}
+          </Link>
+        </li>
+      ))}
+      {contradictions.length > 0 && (
+        <li>
+          <Link to={address} className={chip}>
+            {words.arrivals.contradiction}
+          </Link>
+        </li>
+      )}
+    </ul>
   );
 }

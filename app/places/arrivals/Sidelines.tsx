@@ -1,10 +1,16 @@
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { proposalFor } from '#core/saying/saying-of.ts';
 import { SectionTitle } from '../../shared/Controls.tsx';
+import { remarkAddress } from '../../shared/remark-address.ts';
+import { saidBy } from '../../shared/said.ts';
 import { daysUntil, shownMoment } from '../../shared/shown.ts';
+import { latenessSentence, stateSentence } from '../../shared/state-words.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { nowMs } from '../../workspace/workspace.ts';
+import { worthOf } from '../../workspace/course-worth.ts';
+import { standing } from '../../workspace/marked-attempts.ts';
+import { nowMs, useWorkspace } from '../../workspace/workspace.ts';
 
 interface Views {
   readonly views: readonly AssignmentView[];
@@ -43,87 +49,138 @@ function List({
   );
 }
 
-/** Open resubmissions: days left, and what the points could still become. */
+/** Open resubmissions: days and attempts left, and what the points could still become. */
 export function OpenAgain({ views }: Views) {
   const rows = views
     .filter((view) => view.state.kind === 'open for another attempt')
+    .sort((x, y) => (x.assignment.closesAt ?? '').localeCompare(y.assignment.closesAt ?? ''))
     .map((view) => ({ view, facts: <OpenFacts view={view} /> }));
   return <List title={words.arrivals.openAgain} none={words.arrivals.noneOpen} rows={rows} />;
 }
 
-function OpenFacts({ view: { assignment, course, reachable, score } }: { view: AssignmentView }) {
+function OpenFacts({ view }: { view: AssignmentView }) {
+  const { assignment, course, reachable, score, attempts } = view;
   const { closesAt, possible } = assignment;
+  const records = useWorkspace((state) => state.records);
+  const worth = useMemo(() => worthOf(records, assignment.id), [records, assignment.id]);
+  const left = assignment.attemptsAllowed - standing(attempts).length;
   return (
     <>
       {closesAt !== null && (
         <p className="text-quiet">
           {words.assignment.rule.daysLeft(daysUntil(closesAt, nowMs()))},{' '}
-          {shownMoment(closesAt, course?.zone)}
+          {shownMoment(closesAt, course?.zone)} · {words.arrivals.attemptsLeft(left)}
         </p>
       )}
-      {reachable !== null && possible !== null && score !== null && (
+      {reachable !== null && possible !== null && score !== null && reachable !== score ? (
         <p className="font-semibold">{words.arrivals.couldReach(reachable, possible, score)}</p>
+      ) : (
+        <p className="text-quiet">{words.arrivals.nothingToWin}</p>
       )}
+      {worth !== null && <p>{words.arrivals.couldMove(worth.gain, worth.now, worth.most)}</p>}
     </>
   );
 }
 
 export function Waiting({ views }: Views) {
+  const waits = ['waiting to be marked', 'waiting again', 'part marked'];
   const rows = views
-    .filter(
-      (v) =>
-        v.state.kind === 'waiting to be marked' ||
-        v.state.kind === 'waiting again' ||
-        v.submission?.state.kind === 'waiting to go',
-    )
+    .filter((v) => waits.includes(v.state.kind) || v.submission?.state.kind === 'waiting to go')
     .map((view) => ({ view, facts: <WaitingFacts view={view} /> }));
   return <List title={words.arrivals.waiting} none={words.arrivals.noneWaiting} rows={rows} />;
 }
 
-function WaitingFacts({ view: { attempts, course, submission } }: { view: AssignmentView }) {
+function WaitingFacts({ view }: { view: AssignmentView }) {
+  const { attempts, course, submission, state } = view;
   if (submission?.state.kind === 'waiting to go')
     return <p className="text-quiet">{words.arrivals.waitingToGo}</p>;
-  const last = attempts.at(-1)?.attempt;
+  const last = standing(attempts).at(-1)?.attempt;
   if (last === undefined) return null;
   const when = shownMoment(last.at, course?.zone);
-  return (
-    <p className="text-quiet">
-      {last.number > 1 ? words.arrivals.sentAgain(when) : words.arrivals.sentOn(when)}
-    </p>
-  );
+  const said =
+    state.kind === 'part marked'
+      ? words.arrivals.sentPart(when)
+      : state.kind === 'waiting again'
+        ? words.arrivals.sentAgain(when)
+        : words.arrivals.sentOn(when);
+  return <p className="text-quiet">{[said, latenessSentence(view)].filter(Boolean).join(' · ')}</p>;
+}
+
+function nextDue({ assignment }: AssignmentView): string {
+  return assignment.extendedTo ?? assignment.dueAt ?? '';
 }
 
 export function DueNext({ views }: Views) {
+  const due = ['open, nothing sent', 'draft begun', 'not open yet'];
   const rows = views
-    .filter((view) => view.state.kind === 'open, nothing sent' || view.state.kind === 'not open yet')
-    .filter((view) => view.assignment.dueAt !== null)
-    .sort((x, y) => (x.assignment.dueAt ?? '').localeCompare(y.assignment.dueAt ?? ''))
-    .map((view) => ({ view, facts: <DueFacts view={view} carried={carriedIn(views, view)} /> }));
+    .filter((view) => due.includes(view.state.kind) && view.assignment.dueAt !== null)
+    .sort((x, y) => nextDue(x).localeCompare(nextDue(y)))
+    .map((view) => ({ view, facts: <DueFacts view={view} all={views} /> }));
   return <List title={words.arrivals.dueNext} none={words.arrivals.noneDue} rows={rows} />;
 }
 
-function carriedIn(views: readonly AssignmentView[], { assignment }: AssignmentView): number {
-  return views
-    .filter((view) => view.assignment.courseId === assignment.courseId)
-    .reduce((sum, view) => sum + view.countByDecision.carry, 0);
-}
-
-function DueFacts({
-  view: { assignment, course, state },
-  carried,
-}: {
-  view: AssignmentView;
-  carried: number;
-}) {
-  const { dueAt, opensAt } = assignment;
+function DueFacts({ view, all }: { view: AssignmentView; all: readonly AssignmentView[] }) {
+  const { assignment, course, state, stages } = view;
+  const { dueAt, opensAt, extendedTo, closesAt, late } = assignment;
+  const shown = (at: typeof dueAt) => (at === null ? '' : shownMoment(at, course?.zone));
+  const onDraft = all.find((one) => one.assignment.id === stages.draft?.id);
   return (
     <>
       <p className="text-quiet">
         {state.kind === 'not open yet' && opensAt !== null
-          ? words.arrivals.opens(shownMoment(opensAt, course?.zone))
-          : dueAt !== null && words.arrivals.due(shownMoment(dueAt, course?.zone))}
+          ? words.arrivals.opens(shown(opensAt))
+          : state.kind === 'draft begun'
+            ? words.arrivals.dueDraft(shown(extendedTo ?? dueAt))
+            : extendedTo !== null
+              ? words.arrivals.dueExtended(shown(dueAt), shown(extendedTo))
+              : words.arrivals.due(shown(dueAt))}
       </p>
-      {carried > 0 && <p>{words.arrivals.carried(carried)}</p>}
+      {late !== null && closesAt !== null && (
+        <p className="text-quiet">{words.arrivals.late(shown(closesAt))}</p>
+      )}
+      {onDraft !== undefined && onDraft.remarks.length > 0 && (
+        <p>
+          <Link
+            to={`/a/${encodeURIComponent(onDraft.assignment.id)}/read`}
+            className="font-semibold text-accent hover:underline"
+          >
+            {words.arrivals.adviceOnDraft(onDraft.remarks.length)}
+          </Link>
+        </p>
+      )}
+      <Carried view={view} all={all} />
     </>
+  );
+}
+
+/** Remarks of the same course that were carried on, to keep in mind. */
+function Carried({ view, all }: { view: AssignmentView; all: readonly AssignmentView[] }) {
+  const carried = all
+    .filter((one) => one.assignment.courseId === view.assignment.courseId)
+    .flatMap((one) => one.remarks.filter((remark) => one.judgements.get(remark.id)?.carry === true));
+  if (carried.length === 0) return null;
+  return (
+    <details>
+      <summary className="cursor-pointer">{words.arrivals.carried(carried.length)}</summary>
+      <ul className="mt-1 border-l border-carry pl-2.5">
+        {carried.map((remark) => (
+          <li key={remark.id} className="py-0.5">
+            <Link to={remarkAddress(remark)} className="line-clamp-2 hover:underline">
+              {proposalFor(remark).hint ?? saidBy(remark)}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** Assignments that ask nothing: closed without anything sent, and excused. */
+export function Idle({ views }: Views) {
+  const rows = views
+    .filter((view) => view.state.kind === 'closed' || view.state.kind === 'excused')
+    .map((view) => ({ view, facts: <p className="text-quiet">{stateSentence(view)}</p> }));
+  return rows.length === 0 ? null : (
+    <List title={words.arrivals.nothingToDo} none={words.arrivals.noneIdle} rows={rows} />
   );
 }

@@ -3,15 +3,24 @@ import { toast } from 'sonner';
 import { askList, type AskedPerson } from '#core/asks/ask-list.ts';
 import { quotedWords, type Remark } from '#core/model/remark.ts';
 import type { Query } from '#core/model/work.ts';
-import { Button, Empty } from '../../shared/Controls.tsx';
+import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
 import { useKeptText } from '../../shared/kept-text.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
+import { remarkAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
-import { markQueryPut, wordQuery } from '../../workspace/decide.ts';
+import { isPastTerm } from '../../shared/past-term.ts';
+import { useAllViews } from '../../workspace/assignment-view.ts';
+import {
+  markQueryPut,
+  proposedQueries,
+  removeQuery,
+  takeUpQuery,
+  wordQuery,
+} from '../../workspace/queries.ts';
 import type { RecordMaps } from '../../workspace/records.ts';
 import { useWorkspace, whenSaved } from '../../workspace/workspace.ts';
 
-/** Everything to be asked, by person, as a text to take along. */
+/** Everything to be asked, by person, as a text to take along; and what the records give reason to ask. */
 export function Asking() {
   usePlaceTitle(words.places.asks);
   const records = useWorkspace((state) => state.records);
@@ -23,8 +32,18 @@ export function Asking() {
       {people.length === 0 ? (
         <Empty>{words.asks.empty}</Empty>
       ) : (
-        people.map((person) => <PersonList key={person.person} person={person} records={records} />)
+        <>
+          {people.length > 1 && (
+            <Button className="mb-5" onClick={() => void copy(null)}>
+              {words.asks.copyAll}
+            </Button>
+          )}
+          {people.map((person) => (
+            <PersonList key={person.person} person={person} records={records} />
+          ))}
+        </>
       )}
+      <Proposed />
     </div>
   );
 }
@@ -36,6 +55,10 @@ function contextOf(remark: Remark | undefined): string {
   return quote === null ? wrote : `${words.asks.aboutWords(quote)}, ${wrote}`;
 }
 
+function remarkOf(query: Query, records: RecordMaps): Remark | undefined {
+  return query.remarkId === null ? undefined : records.remarks.get(query.remarkId);
+}
+
 /** The list for one person as plain text. */
 function asText({ person, queries }: AskedPerson, records: RecordMaps): string {
   const open = queries.filter((query) => query.putAt === null);
@@ -44,33 +67,38 @@ function asText({ person, queries }: AskedPerson, records: RecordMaps): string {
     byAssignment.set(query.assignmentId, [...(byAssignment.get(query.assignmentId) ?? []), query]);
   const parts = [...byAssignment].map(([assignmentId, list]) => {
     const title = records.assignments.get(assignmentId)?.title ?? '';
-    const asked = list.map(
-      (query, i) =>
-        `${i + 1}. ${query.text || words.asks.unworded}\n   (${contextOf(records.remarks.get(query.remarkId))})`,
-    );
+    const asked = list.map((query, i) => {
+      const context = contextOf(remarkOf(query, records));
+      const said = `${i + 1}. ${query.text || words.asks.unworded}`;
+      return context === '' ? said : `${said}\n   (${context})`;
+    });
     return [words.asks.regarding(title), ...asked].join('\n');
   });
   return [words.asks.greeting(person), ...parts].join('\n\n');
 }
 
+/** Copies the list for one person, or for all. */
+async function copy(person: string | null): Promise<void> {
+  try {
+    // What was typed last may still be on its way into the workspace.
+    await whenSaved();
+    const { records } = useWorkspace.getState();
+    const lists = askList([...records.queries.values()]).filter(
+      (one) => person === null || one.person === person,
+    );
+    await navigator.clipboard.writeText(lists.map((one) => asText(one, records)).join('\n\n\n'));
+    toast(words.asks.copied);
+  } catch {
+    toast.error(words.asks.copyFailed);
+  }
+}
+
 function PersonList({ person, records }: { person: AskedPerson; records: RecordMaps }) {
-  const copy = async () => {
-    try {
-      // What was typed last may still be on its way into the workspace.
-      await whenSaved();
-      const { records: now } = useWorkspace.getState();
-      const current = askList([...now.queries.values()]).find((p) => p.person === person.person) ?? person;
-      await navigator.clipboard.writeText(asText(current, now));
-      toast(words.asks.copied);
-    } catch {
-      toast.error(words.asks.copyFailed);
-    }
-  };
   return (
     <section className="mb-8">
       <div className="mb-2 flex items-center justify-between">
         <h2 className="font-serif text-lg font-semibold">{person.person}</h2>
-        <Button onClick={() => void copy()}>{words.asks.copy}</Button>
+        <Button onClick={() => void copy(person.person)}>{words.asks.copy}</Button>
       </div>
       <ul>
         {person.queries.map((query) => (
@@ -85,15 +113,15 @@ function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
   const [text, setText, leave] = useKeptText(query.id, query.text, (next, typing) =>
     wordQuery(query.assignmentId, query.id, next, typing),
   );
-  const remark = records.remarks.get(query.remarkId);
+  const remark = remarkOf(query, records);
   const title = records.assignments.get(query.assignmentId)?.title ?? '';
   return (
     <li className="border-t border-rule py-3">
       <Link
-        to={`/a/${encodeURIComponent(query.assignmentId)}/read?remark=${encodeURIComponent(query.remarkId)}`}
+        to={remark === undefined ? `/a/${encodeURIComponent(query.assignmentId)}` : remarkAddress(remark)}
         className="text-sm text-quiet hover:underline"
       >
-        {words.asks.about(title)} · {contextOf(remark)}
+        {[words.asks.about(title), contextOf(remark)].filter(Boolean).join(' · ')}
       </Link>
       <textarea
         aria-label={words.asks.textLabel}
@@ -104,15 +132,58 @@ function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
         onBlur={leave}
         className="mt-1.5 block w-full resize-y rounded-md border border-rule bg-surface px-3 py-2 placeholder:text-quiet"
       />
-      <label className="mt-1.5 inline-flex items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="h-4 w-4 accent-accent"
-          checked={query.putAt !== null}
-          onChange={(event) => void markQueryPut(query.assignmentId, query.id, event.target.checked)}
-        />
-        {words.asks.asked}
-      </label>
+      <div className="mt-1.5 flex flex-wrap items-center justify-between gap-3 text-sm">
+        <label className="inline-flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-accent"
+            checked={query.putAt !== null}
+            onChange={(event) => void markQueryPut(query.assignmentId, query.id, event.target.checked)}
+          />
+          {words.asks.asked}
+        </label>
+        {remark === undefined && (
+          <Button look="quiet" className="min-h-0 px-1 py-0" onClick={() => void removeQuery(query)}>
+            {words.asks.removeQuery}
+          </Button>
+        )}
+      </div>
     </li>
+  );
+}
+
+/** Questions that nobody has taken up yet: promises without anything, points without a word. */
+function Proposed() {
+  const views = useAllViews().filter((view) => !isPastTerm(view));
+  const queries = useWorkspace((state) => state.records.queries);
+  const proposed = views.flatMap((view) =>
+    proposedQueries(view)
+      .filter(({ id }) => !queries.has(id))
+      .map((query) => ({ view, query })),
+  );
+  if (proposed.length === 0) return null;
+  return (
+    <section className="mt-4">
+      <SectionTitle>{words.assignment.proposedQueries}</SectionTitle>
+      <ul className="mt-2">
+        {proposed.map(({ view, query }) => (
+          <li
+            key={query.id}
+            className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 border-t border-rule py-3"
+          >
+            <div className="min-w-0 flex-1">
+              <p className="text-sm text-quiet">
+                {query.person} · {view.assignment.title}
+              </p>
+              <p>{query.text}</p>
+            </div>
+            <Button onClick={() => void takeUpQuery(view.assignment.id, query)}>
+              {words.assignment.takeUp}
+              <span className="sr-only">: {query.text}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

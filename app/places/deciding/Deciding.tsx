@@ -1,8 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { Link } from 'react-router';
-import { blockAt } from '#core/paper/paper.ts';
-import { placeOf, type Remark } from '#core/model/remark.ts';
-import type { Decision } from '#core/model/work.ts';
+import type { Remark } from '#core/model/remark.ts';
+import { stances, type Decision } from '#core/model/work.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { useAddress } from '../../shared/address.ts';
@@ -10,12 +9,13 @@ import { Button, Empty } from '../../shared/Controls.tsx';
 import { DecisionButtons } from '../../shared/Decisions.tsx';
 import { useKeys } from '../../shared/hooks.ts';
 import { NoteField, StanceChoice } from '../../shared/Slip.tsx';
+import { remarkAddress } from '../../shared/remark-address.ts';
 import { saidBy } from '../../shared/said.ts';
+import { SlipExtras } from '../../shared/SlipExtras.tsx';
 import { words } from '../../words/en.ts';
 import { pointsOf, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { decideRemark, toggleCarry } from '../../workspace/decide.ts';
-import { usePaper } from '../../workspace/papers.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import { decideRemark, setStance, toggleCarry } from '../../workspace/decide.ts';
+import { Passage } from './Passage.tsx';
 import { Summary } from './Summary.tsx';
 
 /** One remark at a time, large: its passage, what was said, what it is worth, and the five decisions. */
@@ -53,6 +53,17 @@ export function Deciding() {
     q: decide('ask'),
     k: decide('keep'),
     d: decide('decline'),
+    ...Object.fromEntries(
+      stances.map((stance, i) => [
+        String(i + 1),
+        () => {
+          if (remark !== undefined) void hold(setStance(remark, stance));
+        },
+      ]),
+    ),
+    '0': () => {
+      if (remark !== undefined) void hold(setStance(remark, null));
+    },
     c: (held) => {
       if (!held && remark !== undefined) void hold(toggleCarry(remark));
     },
@@ -98,56 +109,6 @@ export function Deciding() {
   );
 }
 
-/** The passage in its surroundings: its paragraph, with the remark's own words marked. */
-function Passage({
-  view,
-  main,
-  remark,
-}: {
-  view: AssignmentView;
-  /** The paper that most remarks are on. */
-  main: ReadPaper | null;
-  remark: Remark;
-}) {
-  const other = usePaper(remark.paperHash === main?.hash ? null : remark.paperHash);
-  const marked = remark.paperHash === main?.hash ? main : other;
-  const anchor = marked?.anchors[remark.id];
-  const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
-  if (marked === null || anchor === undefined)
-    return (
-      <section className="border-l-2 border-rule pl-5 text-quiet">
-        {placeOf(remark).kind === 'criterion' && criterion !== undefined
-          ? words.deciding.aboutCriterion(criterion.title)
-          : words.deciding.noPassage}
-      </section>
-    );
-  const block = blockAt(marked.paper, anchor.from);
-  const { text } = marked.paper.blocks[block];
-  const from = anchor.from - marked.paper.starts[block];
-  const to = Math.min(text.length, anchor.to - marked.paper.starts[block]);
-  const heading = marked.paper.blocks.slice(0, block).findLast((b) => b.kind === 'heading');
-  return (
-    <section
-      aria-label={words.deciding.passage}
-      className="rounded-lg border border-rule bg-surface p-5 font-serif leading-relaxed"
-    >
-      {heading !== undefined && <p className="mb-2 text-sm text-quiet">{heading.text}</p>}
-      {anchor.exactly ? (
-        <p>
-          {text.slice(0, from)}
-          <mark className="border-b-2 border-ink bg-(--focus-tint) text-ink">{text.slice(from, to)}</mark>
-          {text.slice(to)}
-        </p>
-      ) : (
-        <>
-          <p className="mb-2 font-sans text-sm text-quiet">{words.slip.onNoWords}</p>
-          <p>{text}</p>
-        </>
-      )}
-    </section>
-  );
-}
-
 function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const judgement = view.judgements.get(remark.id);
   const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
@@ -159,9 +120,11 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
     <section>
       <p className="text-sm text-quiet">
         <b className="text-ink">{remark.author.name}</b>
+        {` · ${words.channels[remark.channel]}`}
         {criterion !== undefined && ` · ${criterion.title}`}
       </p>
       <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">{saidBy(remark)}</p>
+      <SlipExtras view={view} remark={remark} focused />
       <div className="my-4 flex flex-wrap items-baseline justify-between gap-3 border-y border-dashed border-rule py-2 text-sm text-quiet">
         <StanceChoice remark={remark} judgement={judgement} />
         {points !== null && (
@@ -174,10 +137,7 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
       <DecisionButtons remark={remark} judgement={judgement} large />
       <NoteField remark={remark} judgement={judgement} />
       <p className="mt-3 text-sm">
-        <Link
-          to={`/a/${encodeURIComponent(view.assignment.id)}/read?remark=${encodeURIComponent(remark.id)}`}
-          className="font-semibold text-accent hover:underline"
-        >
+        <Link to={remarkAddress(remark)} className="font-semibold text-accent hover:underline">
           {words.deciding.inItsPlace}
         </Link>
       </p>

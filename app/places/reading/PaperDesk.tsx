@@ -56,6 +56,8 @@ export function PaperDesk({
   onDrawn,
 }: PaperDeskProps) {
   const narrow = useNarrow();
+  // What is shown may have the place of a double; what is decided about is the remark itself.
+  const byId = useMemo(() => new Map(view.remarks.map((remark) => [remark.id, remark])), [view.remarks]);
   const [hoveredId, setHoveredId] = useState<string | null>(null);
   const [scroller, size] = useSize<HTMLDivElement>();
   const [measured, setMeasured] = useState<TextPlaces>(NOT_MEASURED);
@@ -192,7 +194,7 @@ export function PaperDesk({
                     >
                       <Slip
                         view={view}
-                        remark={remark}
+                        remark={byId.get(remark.id) ?? remark}
                         focused={remark.id === focusedId}
                         onFocus={() => onFocus(remark.id)}
                       />

@@ -7,7 +7,7 @@ import { placeRemark } from '../../workspace/correct.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 import { useWorkspace } from '../../workspace/workspace.ts';
 import type { Region } from './DrawRegion.tsx';
-import { useFileUrl } from './file-url.ts';
+import { useFileUrl } from '../../shared/file-url.ts';
 import type { TextState } from './layout-segments.ts';
 import { Loose } from './Loose.tsx';
 import { PaperDesk, type Shown } from './PaperDesk.tsx';

@@ -1,18 +1,35 @@
 import clsx from 'clsx';
 import { Minus, Plus } from 'lucide-react';
-import { useRef, useState } from 'react';
-import type { Channel, Remark } from '#core/model/remark.ts';
-import type { Decision } from '#core/model/work.ts';
+import { useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import type { Remark } from '#core/model/remark.ts';
+import { stances, type Decision } from '#core/model/work.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { useAddress } from '../../shared/address.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
 import { useKeys, useNarrow } from '../../shared/hooks.ts';
+import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
+import { remarkAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { decideRemark, markRead, toggleCarry } from '../../workspace/decide.ts';
+import { useAllViews, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { decideRemark, markRead, setStance, toggleCarry } from '../../workspace/decide.ts';
 import { usePaper } from '../../workspace/papers.ts';
 import { KeysDialog } from './KeysDialog.tsx';
+import {
+  countIn,
+  firstMaterial,
+  isPaperMaterial,
+  LABELS,
+  materialOf,
+  materials,
+  materialsOf,
+  paperShowing,
+  papersIn,
+  remarksIn,
+  type Material,
+} from './materials.ts';
 import type { TextState } from './layout-segments.ts';
 import { PaperMaterial } from './PaperMaterial.tsx';
 import { useReadingClock } from './reading-clock.ts';
@@ -21,52 +38,42 @@ import { RubricView } from './RubricView.tsx';
 import { Sheet } from './Sheet.tsx';
 import { SlipList } from './SlipList.tsx';
 
-type Material = 'brief' | 'paper' | 'criteria' | 'overall' | 'recordings';
-const MATERIALS: readonly Material[] = ['brief', 'paper', 'criteria', 'overall', 'recordings'];
-const CHANNELS_BY_MATERIAL: Record<Material, readonly Channel[]> = {
-  brief: [],
-  paper: ['passage', 'region'],
-  criteria: ['criterion'],
-  overall: ['overall'],
-  recordings: ['recording'],
-};
-const LABELS: Record<Material, string> = {
-  brief: words.reading.brief,
-  paper: words.reading.paper,
-  criteria: words.reading.rubric,
-  overall: words.reading.overall,
-  recordings: words.reading.recordings,
-};
 const TEXT_STATES: readonly TextState[] = ['changes', 'accepted', 'original'];
 const ZOOMS = [0.5, 0.67, 0.8, 1, 1.25, 1.5, 2, 3, 4];
-
-function materialOf(remark: Remark): Material {
-  return MATERIALS.find((material) => CHANNELS_BY_MATERIAL[material].includes(remark.channel)) ?? 'paper';
-}
 
 /** What is open and in focus: kept in the address, so that a link leads just there. */
 function useReadingPlace(view: AssignmentView) {
   const [search, setSearch] = useAddress();
   const remarkId = search.get('remark');
-  const remark = view.remarks.find((r) => r.id === remarkId);
+  const found = view.remarks.find((r) => r.id === remarkId);
+  // A link to a remark whose words stand elsewhere too leads to the one that counts.
+  const main = [...view.doubles].find(([, doubles]) => doubles.some(({ id }) => id === remarkId))?.[0];
+  const remark = found ?? view.remarks.find((r) => r.id === main);
   const given = search.get('material');
-  const first: Material =
-    view.papers.length > 0 ? 'paper' : view.recordings.length > 0 ? 'recordings' : 'overall';
   const material: Material =
-    remark !== undefined ? materialOf(remark) : (MATERIALS.find((one) => one === given) ?? first);
-  const wanted = remark?.paperHash ?? search.get('file');
-  const file = view.papers.find(({ hash }) => hash === wanted) ?? view.papers.at(0) ?? null;
-  const focus = (id: string) => setSearch({ remark: id });
+    remark !== undefined
+      ? materialOf(remark)
+      : (materials.find((one) => one === given) ?? firstMaterial(view));
+  const papers = papersIn(view, material);
+  // One that stands in two copies of a paper is shown in the one that is open.
+  const own = remark === undefined ? [] : [remark, ...(view.doubles.get(remark.id) ?? [])];
+  const named = search.get('file');
+  const wanted = own.some(({ paperHash }) => paperHash === named) ? named : (remark?.paperHash ?? named);
+  const file = papers.find(({ hash }) => hash === wanted) ?? papers.at(0) ?? null;
+  const focus = (id: string) => setSearch({ remark: id, ...(file !== null && { file: file.hash }) });
   const open = (next: Material) => setSearch({ material: next });
-  const openFile = (hash: string) => setSearch({ material: 'paper', file: hash });
-  return { material, file, focusedId: remark === undefined ? null : remarkId, focus, open, openFile };
+  const openFile = (hash: string) => setSearch({ material, file: hash });
+  return { material, papers, file, focusedId: remark?.id ?? null, focus, open, openFile };
 }
 
 /** The heart: the paper with its remarks in their places, the rubric, the overall words. */
 export function Reading() {
   const { view } = useAssignment();
-  const { material, file, focusedId, focus, open, openFile } = useReadingPlace(view);
-  const paper = usePaper(file?.hash ?? null);
+  const { material, papers, file, focusedId, focus, open, openFile } = useReadingPlace(view);
+  const onPaper = isPaperMaterial(material);
+  const all = useAllViews();
+  const navigate = useNavigate();
+  const kept = usePaper(file?.hash ?? null);
   const [textState, setTextState] = useState<TextState>('changes');
   const [zoom, setZoom] = useState(1);
   const [page, setPage] = useState(1);
@@ -74,11 +81,9 @@ export function Reading() {
   const frame = useRef<HTMLDivElement>(null);
   const narrow = useNarrow();
   const unread = (remark: Remark) => !isRead(remark, view.readings.get(remark.id));
-  const inMaterial = view.remarks.filter(
-    (remark) =>
-      materialOf(remark) === material &&
-      (material !== 'paper' || file === null || remark.paperHash === file.hash),
-  );
+  const shown = useMemo(() => remarksIn(view, material, file), [view, material, file]);
+  const inMaterial = useMemo(() => shown.map(({ remark }) => remark), [shown]);
+  const paper = useMemo(() => paperShowing(kept, shown), [kept, shown]);
   useReadingClock(frame, view, focusedId);
 
   const at = view.remarks.findIndex((remark) => remark.id === focusedId);
@@ -89,7 +94,17 @@ export function Reading() {
   };
   const nextUnread = () => {
     const next = view.remarks.slice(at + 1).find(unread) ?? view.remarks.find(unread);
-    if (next !== undefined) focus(next.id);
+    if (next !== undefined) {
+      focus(next.id);
+      return;
+    }
+    // Nothing is left here: on to the next assignment that has something.
+    const elsewhere = nextUnreadAnywhere(all, view.assignment.id);
+    if (elsewhere === null) toast(words.reading.allReadEverywhere);
+    else {
+      toast(words.reading.nextElsewhere(elsewhere.view.assignment.title));
+      void navigate(remarkAddress(elsewhere.remark));
+    }
   };
   const larger = (by: number) =>
     setZoom((now) => ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, ZOOMS.indexOf(now) + by))]);
@@ -108,6 +123,10 @@ export function Reading() {
     d: decide('decline'),
     c: once((remark) => void toggleCarry(remark)),
     r: once((remark) => void markRead(remark, unread(remark))),
+    ...Object.fromEntries(
+      stances.map((stance, i) => [String(i + 1), once((remark) => void setStance(remark, stance))]),
+    ),
+    '0': once((remark) => void setStance(remark, null)),
     '+': () => larger(1),
     '=': () => larger(1),
     '-': () => larger(-1),
@@ -118,16 +137,16 @@ export function Reading() {
     <div className="flex h-full flex-col">
       <div className="flex flex-wrap items-center gap-x-6 border-b border-rule px-5 max-md:overflow-x-auto max-md:px-4">
         <Materials view={view} material={material} onOpen={open} />
-        {material === 'paper' && (
+        {onPaper && (
           <div className="flex items-center gap-2 py-1 text-sm md:ml-auto">
-            {file !== null && view.papers.length > 1 && (
+            {file !== null && papers.length > 1 && (
               <select
                 aria-label={words.reading.chooseFile}
                 value={file.hash}
                 onChange={(event) => openFile(event.target.value)}
                 className="max-w-56 rounded border border-rule bg-surface px-1.5 py-1"
               >
-                {view.papers.map(({ hash, name }) => (
+                {papers.map(({ hash, name }) => (
                   <option key={hash} value={hash}>
                     {name}
                   </option>
@@ -152,13 +171,8 @@ export function Reading() {
             )}
           </div>
         )}
-        <div
-          className={clsx(
-            'flex items-center gap-1 py-0.5 text-sm max-md:hidden',
-            material !== 'paper' && 'ml-auto',
-          )}
-        >
-          {material === 'paper' && paper !== null && (
+        <div className={clsx('flex items-center gap-1 py-0.5 text-sm max-md:hidden', !onPaper && 'ml-auto')}>
+          {onPaper && paper !== null && (
             <>
               {paper.pages.length > 1 && (
                 <span className="mr-3">{words.reading.pageOf(page, paper.pages.length)}</span>
@@ -195,8 +209,8 @@ export function Reading() {
         </div>
       </div>
       <div ref={frame} className="relative flex min-h-0 flex-1 flex-col">
-        <div tabIndex={material === 'paper' ? undefined : 0} className="min-h-0 flex-1 overflow-auto">
-          {material === 'paper' ? (
+        <div tabIndex={onPaper ? undefined : 0} className="min-h-0 flex-1 overflow-auto">
+          {onPaper ? (
             <PaperMaterial
               view={view}
               file={file}
@@ -225,7 +239,7 @@ export function Reading() {
             </div>
           )}
         </div>
-        {narrow && material === 'paper' && (
+        {narrow && onPaper && (
           <Sheet
             view={view}
             remark={at >= 0 ? focused : undefined}
@@ -249,19 +263,10 @@ function Materials({
   material: Material;
   onOpen: (material: Material) => void;
 }) {
-  const count = (of: Material) => {
-    const counts = view.tally.byChannel.filter((c) => CHANNELS_BY_MATERIAL[of].includes(c.channel));
-    if (counts.length === 0) return undefined;
-    return {
-      read: counts.reduce((sum, c) => sum + c.read, 0),
-      received: counts.reduce((sum, c) => sum + c.received, 0),
-    };
-  };
-  const all = MATERIALS.filter((one) => one !== 'recordings' || view.recordings.length > 0);
   return (
     <div role="tablist" aria-label={words.reading.materials} className="flex gap-5">
-      {all.map((each) => {
-        const counted = count(each);
+      {materialsOf(view).map((each) => {
+        const counted = countIn(view, each);
         return (
           <button
             key={each}
@@ -275,7 +280,7 @@ function Materials({
             )}
           >
             <span className={clsx(each === material && 'font-bold')}>{LABELS[each]}</span>
-            {counted !== undefined && (
+            {counted !== null && (
               <span className="ml-1.5 text-sm text-quiet">
                 {words.line.of(counted.read, counted.received)}
               </span>

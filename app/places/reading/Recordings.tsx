@@ -2,7 +2,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import { markRead } from '../../workspace/decide.ts';
-import { useFileUrl } from './file-url.ts';
+import { useFileUrl } from '../../shared/file-url.ts';
 import { SlipList } from './SlipList.tsx';
 
 /** Spoken comments, each with what is said in it where a transcript came. One counts as read when it was played. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Remark, Target } from '#core/model/remark.ts';
+import { exampleRemark } from '#core/model/example.ts';
+import type { Target } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { marksOf, pageTops } from './geometry.ts';
 
@@ -8,26 +9,7 @@ const upright: PageSize = { width: 600, height: 800, transform: [1, 0, 0, -1, 0,
 /** The same page turned a quarter to the right. */
 const turned: PageSize = { width: 800, height: 600, transform: [0, 1, 1, 0, 0, 0] };
 
-const about = (target: Target): Remark => ({
-  id: 'r' as never,
-  assignmentId: 'a' as never,
-  attemptId: 't' as never,
-  markingId: 'm' as never,
-  channel: 'passage',
-  author: { name: 'K', role: 'instructor' },
-  at: null,
-  kind: 'highlight',
-  color: null,
-  text: '',
-  criterionId: null,
-  targets: [target],
-  fileHash: null,
-  paperHash: null,
-  replies: [],
-  state: null,
-  change: null,
-  order: 0,
-});
+const about = (target: Target) => exampleRemark({ targets: [target] });
 const words = (...quads: number[][]): Target => ({
   kind: 'words',
   page: 1,

@@ -64,6 +64,7 @@ export function marksOf(remark: Remark, page: PageSize, scale: number): Box[] {
       return [{ left: x * scale, top: y * scale, width: width * scale, height: height * scale }];
     }
     case 'time':
+    case 'question':
     case 'criterion':
     case 'whole':
     case 'unplaced':

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { fileBytes, useWorkspace } from '../../workspace/workspace.ts';
+import { fileBytes, useWorkspace } from '../workspace/workspace.ts';
 
 /** An address for a kept file, as long as it is shown; null until it is there. */
 export function useFileUrl(hash: string): string | null {

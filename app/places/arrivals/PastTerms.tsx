@@ -1,0 +1,44 @@
+import { words } from '../../words/en.ts';
+import { unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { CameBackCard } from './CameBackCard.tsx';
+import { ReadRow } from './ReadRow.tsx';
+
+/** Terms that are over, folded away, the latest first. */
+export function PastTerms({
+  views,
+  onMarked,
+}: {
+  views: readonly AssignmentView[];
+  onMarked: (id: string) => void;
+}) {
+  const byTerm = new Map<string, AssignmentView[]>();
+  const latestFirst = views.toSorted((x, y) =>
+    (y.course?.termEndsAt ?? '').localeCompare(x.course?.termEndsAt ?? ''),
+  );
+  for (const view of latestFirst) {
+    const key = `${view.course?.term ?? ''}\n${view.course?.termEndsAt ?? ''}`;
+    byTerm.set(key, [...(byTerm.get(key) ?? []), view]);
+  }
+  return [...byTerm].map(([key, list]) => {
+    const unread = list.reduce((sum, view) => sum + unreadIn(view), 0);
+    return (
+      <details key={key} className="mt-6 border-t border-rule pt-2">
+        <summary className="cursor-pointer">
+          <span className="font-serif text-[1.12rem] font-semibold">
+            {words.arrivals.pastTerm(key.split('\n')[0], list.length)}
+          </span>{' '}
+          {unread > 0 && <span className="text-sm text-quiet">{words.arrivals.pastTermUnread(unread)}</span>}
+        </summary>
+        <ul className="mt-2 grid gap-2.5">
+          {list.map((view) =>
+            view.latestMarking !== null && unreadIn(view) > 0 ? (
+              <CameBackCard key={view.assignment.id} view={view} onMarked={onMarked} />
+            ) : (
+              <ReadRow key={view.assignment.id} view={view} />
+            ),
+          )}
+        </ul>
+      </details>
+    );
+  });
+}

@@ -1,0 +1,32 @@
+import { Link } from 'react-router';
+import { words } from '../../words/en.ts';
+import { unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { factsOf, ScoreShown } from './CameBackCard.tsx';
+
+/** An assignment that was gone through, in one row; what was read stays findable. */
+export function ReadRow({ view }: { view: AssignmentView }) {
+  const { assignment, tally, countByDecision } = view;
+  const unread = unreadIn(view);
+  return (
+    <li className="border-t border-rule py-2.5">
+      <div className="flex items-baseline justify-between gap-4">
+        <Link
+          to={`/a/${encodeURIComponent(assignment.id)}`}
+          className="min-w-0 font-serif font-semibold hover:underline"
+        >
+          {assignment.title}
+        </Link>
+        <ScoreShown view={view} />
+      </div>
+      <p className="text-sm text-quiet">
+        {[
+          factsOf(view),
+          unread > 0 ? words.arrivals.pastTermUnread(unread) : words.arrivals.allRead(tally.received),
+          countByDecision.carry > 0 ? words.arrivals.carriedOn(countByDecision.carry) : '',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </p>
+    </li>
+  );
+}

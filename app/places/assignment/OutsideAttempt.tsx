@@ -1,0 +1,85 @@
+import { useState } from 'react';
+import { instantOf } from '#core/model/ids.ts';
+import { Button } from '../../shared/Controls.tsx';
+import { bytesOfFile } from '../../shared/taking-in.ts';
+import { words } from '../../words/en.ts';
+import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import { noteOutsideAttempt } from '../../workspace/own-attempts.ts';
+import { nowMs } from '../../workspace/workspace.ts';
+import { toast } from 'sonner';
+
+const field = 'mt-1 block w-full rounded-md border border-rule-strong/60 bg-paper px-2 py-1.5 font-normal';
+
+function localNow(): string {
+  const at = new Date(nowMs());
+  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+}
+
+/** Work that was handed in outside of Juncture, noted as an attempt. */
+export function OutsideAttempt({ view }: { view: AssignmentView }) {
+  const [open, setOpen] = useState(false);
+  const [when, setWhen] = useState('');
+  const [note, setNote] = useState('');
+  const [file, setFile] = useState<File | null>(null);
+  const keep = async () => {
+    const at = new Date(when === '' ? localNow() : when);
+    const bytes = file === null ? null : await bytesOfFile(file);
+    if (typeof bytes === 'string') {
+      toast.error(bytes);
+      return;
+    }
+    await noteOutsideAttempt(
+      view.assignment.id,
+      instantOf(at.getTime()),
+      note.trim(),
+      file === null || bytes === null
+        ? null
+        : { name: file.name, mediaType: file.type || 'application/octet-stream', bytes },
+    );
+    setOpen(false);
+    setNote('');
+    setFile(null);
+  };
+  return (
+    <details
+      open={open}
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+      className="border-t border-rule pt-2 text-sm"
+    >
+      <summary className="cursor-pointer font-semibold text-accent">{words.assignment.addOutside}</summary>
+      <p className="mt-1 text-quiet">{words.assignment.addOutsideLead}</p>
+      <form
+        className="mt-2 grid gap-3 sm:grid-cols-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void keep();
+        }}
+      >
+        <label className="font-semibold">
+          {words.assignment.outsideWhen}
+          <input
+            type="datetime-local"
+            value={when === '' ? localNow() : when}
+            onChange={(event) => setWhen(event.target.value)}
+            className={field}
+          />
+        </label>
+        <label className="font-semibold">
+          {words.assignment.outsideFile}
+          <input
+            type="file"
+            onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+            className={field}
+          />
+        </label>
+        <label className="font-semibold sm:col-span-2">
+          {words.assignment.outsideNote}
+          <input value={note} onChange={(event) => setNote(event.target.value)} className={field} />
+        </label>
+        <div>
+          <Button type="submit">{words.assignment.outsideSave}</Button>
+        </div>
+      </form>
+    </details>
+  );
+}

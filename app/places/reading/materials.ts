@@ -1,0 +1,141 @@
+import type { Channel } from '#core/model/channels.ts';
+import { placeOf, type Remark } from '#core/model/remark.ts';
+import type { FileRole } from '#core/model/work.ts';
+import { MATERIAL_BY_CHANNEL } from '../../shared/TallyChips.tsx';
+import { words } from '../../words/en.ts';
+import type { AssignmentView, PaperFile } from '../../workspace/assignment-view.ts';
+import type { ReadPaper } from '../../workspace/records.ts';
+
+/** What there is to read of an assignment, each with the remarks that are read with it. */
+export const materials = [
+  'brief',
+  'paper',
+  'quiz',
+  'posts',
+  'criteria',
+  'overall',
+  'recordings',
+  'overlap',
+] as const;
+export type Material = (typeof materials)[number];
+
+export const LABELS: Readonly<Record<Material, string>> = {
+  brief: words.reading.brief,
+  paper: words.reading.paper,
+  quiz: words.reading.quiz,
+  posts: words.reading.posts,
+  criteria: words.reading.rubric,
+  overall: words.reading.overall,
+  recordings: words.reading.recordings,
+  overlap: words.reading.overlap,
+};
+
+const ROLES: Partial<Record<Material, readonly FileRole[]>> = {
+  paper: ['marked', 'sent'],
+  quiz: ['quiz'],
+  posts: ['posts'],
+  overlap: ['sent', 'marked'],
+};
+
+/** Whether a material is a paper with remarks in their places. */
+export function isPaperMaterial(material: Material): boolean {
+  return ROLES[material] !== undefined;
+}
+
+export function materialOf({ channel }: Remark): Material {
+  return materials.find((one) => one === MATERIAL_BY_CHANNEL[channel]) ?? 'paper';
+}
+
+function channelsOf(material: Material): Channel[] {
+  return (Object.keys(MATERIAL_BY_CHANNEL) as Channel[]).filter(
+    (channel) => MATERIAL_BY_CHANNEL[channel] === material,
+  );
+}
+
+/** The papers of a material, in order; overlap is shown on what was sent. */
+export function papersIn(view: AssignmentView, material: Material): PaperFile[] {
+  const roles = ROLES[material] ?? [];
+  const papers = view.papers.filter(({ role }) => roles.includes(role));
+  if (material !== 'overlap') return papers;
+  const matched = new Set(
+    view.remarks.flatMap(({ channel, paperHash }) => (channel === 'overlap' ? [paperHash] : [])),
+  );
+  return papers.filter(({ hash }) => matched.has(hash));
+}
+
+/** A remark as it is shown on one paper. */
+export interface ShownRemark {
+  /** The remark that counts, with the place that it has on this paper. */
+  readonly remark: Remark;
+  /** Under which id its anchor is kept with the paper. */
+  readonly anchorId: string;
+}
+
+/** The remarks that are read with a material, on one of its papers where it has any. */
+export function remarksIn(
+  view: AssignmentView,
+  material: Material,
+  file: PaperFile | null,
+): readonly ShownRemark[] {
+  const channels = channelsOf(material);
+  if (!isPaperMaterial(material) || file === null)
+    return view.remarks
+      .filter(({ channel }) => channels.includes(channel))
+      .map((remark) => ({ remark, anchorId: remark.id }));
+  const belongs = (remark: Remark) =>
+    remark.paperHash === file.hash &&
+    (channels.includes(remark.channel) ||
+      // One about the whole that the student gave a place stands there too.
+      (material === 'paper' &&
+        (remark.channel === 'overall' || remark.channel === 'criterion') &&
+        placeOf(remark).kind === 'words'));
+  return view.remarks.flatMap((remark): ShownRemark[] => {
+    if (belongs(remark)) return [{ remark, anchorId: remark.id }];
+    // The same words in another copy of the paper: one remark with a place in each.
+    const double = view.doubles.get(remark.id)?.find(belongs);
+    if (double === undefined) return [];
+    return [{ remark: { ...remark, targets: double.targets, paperHash: file.hash }, anchorId: double.id }];
+  });
+}
+
+/** A paper whose anchors go by the remarks that are shown on it. */
+export function paperShowing(paper: ReadPaper | null, shown: readonly ShownRemark[]): ReadPaper | null {
+  const renamed = shown.filter(({ remark, anchorId }) => remark.id !== anchorId);
+  if (paper === null || renamed.length === 0) return paper;
+  const anchors = { ...paper.anchors };
+  for (const { remark, anchorId } of renamed)
+    if (anchorId in paper.anchors) anchors[remark.id] = paper.anchors[anchorId];
+  return { ...paper, anchors };
+}
+
+/** Read and received of a material; null where nothing came in it. */
+export function countIn(
+  view: AssignmentView,
+  material: Material,
+): { readonly read: number; readonly received: number } | null {
+  const channels = channelsOf(material);
+  const counts = view.tally.byChannel.filter(({ channel }) => channels.includes(channel));
+  if (counts.length === 0) return null;
+  return {
+    read: counts.reduce((sum, { read }) => sum + read, 0),
+    received: counts.reduce((sum, { received, announced }) => sum + received + announced, 0),
+  };
+}
+
+/** The materials an assignment has; brief and overall words are always asked for. */
+export function materialsOf(view: AssignmentView): Material[] {
+  return materials.filter((material) => {
+    if (material === 'brief' || material === 'overall') return true;
+    if (material === 'criteria') return view.rubric !== null;
+    if (material === 'recordings') return view.recordings.length > 0 || countIn(view, material) !== null;
+    if (material === 'overlap') return countIn(view, material) !== null;
+    return papersIn(view, material).length > 0 || countIn(view, material) !== null;
+  });
+}
+
+/** What opens first: the paper, else what came back, else the words. */
+export function firstMaterial(view: AssignmentView): Material {
+  const order: readonly Material[] = ['paper', 'quiz', 'posts', 'recordings'];
+  const has = materialsOf(view);
+  return order.find((material) => has.includes(material)) ?? 'overall';
+}

@@ -1,0 +1,44 @@
+import clsx from 'clsx';
+import { Link } from 'react-router';
+import type { Remark } from '#core/model/remark.ts';
+import type { AssignmentView } from '../workspace/assignment-view.ts';
+import { DecisionSign } from './Decisions.tsx';
+import { remarkAddress } from './remark-address.ts';
+import { saidBy } from './said.ts';
+
+/** Remarks as lines, each leading to its place. */
+export function RemarkLines({
+  view,
+  remarks,
+  bold,
+}: {
+  view: AssignmentView;
+  remarks: readonly Remark[];
+  /** Those that stand out. */
+  bold?: ReadonlySet<string>;
+}) {
+  if (remarks.length === 0) return null;
+  return (
+    <ul className="mt-1">
+      {remarks.map((remark) => (
+        <li key={remark.id} className="flex items-baseline gap-3 border-t border-rule py-2">
+          <span className="w-6 shrink-0 text-right text-sm text-quiet">
+            {view.numberByRemark.get(remark.id)}
+          </span>
+          <Link
+            to={remarkAddress(remark)}
+            className={clsx(
+              'line-clamp-2 min-w-0 flex-1 hover:underline',
+              bold?.has(remark.id) === true && 'font-semibold',
+            )}
+          >
+            {saidBy(remark)}
+          </Link>
+          <span className="shrink-0 text-sm">
+            <DecisionSign judgement={view.judgements.get(remark.id)} />
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,53 @@
+import type { Instant } from '#core/model/ids.ts';
+import { words } from '../words/en.ts';
+import type { AssignmentView } from '../workspace/assignment-view.ts';
+import { standing } from '../workspace/marked-attempts.ts';
+import { nowMs } from '../workspace/workspace.ts';
+import { daysUntil, shownMoment, shownPercent } from './shown.ts';
+
+/** Where an assignment stands, told by its facts. */
+export function stateSentence(view: AssignmentView): string {
+  const { assignment, course, state, attempts } = view;
+  const { rule } = words.assignment;
+  if (course === null) return rule.ownPaper;
+  const shown = (at: Instant | null | undefined) => (at ? shownMoment(at, course.zone) : '');
+  const last = standing(attempts).findLast(({ missing }) => !missing);
+  const sent = shown(last?.attempt.at);
+  const due = shown(assignment.extendedTo ?? assignment.dueAt);
+  switch (state.kind) {
+    case 'open for another attempt': {
+      if (assignment.closesAt === null) return '';
+      const count = standing(attempts).length;
+      const number = words.assignment.ordinals.at(count) ?? String(count + 1);
+      const cap =
+        assignment.policy.kind === 'capped' ? ` · ${rule.cap(shownPercent(assignment.policy.cap))}` : '';
+      const open = rule.openFor(number, daysUntil(assignment.closesAt, nowMs()));
+      return `${open}, ${rule.until(shown(assignment.closesAt))}${cap}`;
+    }
+    case 'finished':
+      return last === undefined ? rule.unsent : rule.finished;
+    case 'waiting to be marked':
+      return rule.waiting(sent);
+    case 'waiting again':
+      return rule.waitingAgain(sent);
+    case 'part marked':
+      return rule.partMarked(sent);
+    case 'open, nothing sent':
+      return rule.open(due);
+    case 'draft begun':
+      return rule.draftBegun(due);
+    case 'not open yet':
+      return rule.opens(shown(assignment.opensAt));
+    case 'closed':
+      return rule.closed(shown(assignment.closesAt ?? assignment.extendedTo ?? assignment.dueAt));
+    case 'excused':
+      return rule.excused;
+  }
+}
+
+/** How late the latest attempt was and what came off; null: in time. */
+export function latenessSentence({ lateness, assignment }: AssignmentView): string | null {
+  if (lateness === null) return null;
+  const off = assignment.late === null ? '' : `, ${words.assignment.pointsOff(lateness.deduction)}`;
+  return words.assignment.lateBy(lateness.hours) + off;
+}

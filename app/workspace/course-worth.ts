@@ -1,0 +1,74 @@
+import { courseGrade, withAttempt, type GradedCourse } from '#core/scores/course-grade.ts';
+import {
+  compare,
+  fromDecimal,
+  multiply,
+  subtract,
+  toShown,
+  ZERO,
+  type Fraction,
+} from '#core/scores/fraction.ts';
+import type { Course } from '#core/model/facts.ts';
+import { ownRecords } from './by-assignment.ts';
+import { gradedAssignment, markedAttempts } from './marked-attempts.ts';
+import type { RecordMaps } from './records.ts';
+
+/** What an assignment that is open again can still move in its course, in points of a hundred. */
+export interface Worth {
+  readonly now: string;
+  readonly most: string;
+  readonly gain: string;
+}
+
+/** A course as its grade is computed; null where the school doesn't say how. */
+function gradedCourseOf(records: RecordMaps, course: Course): GradedCourse | null {
+  if (course.scheme === null) return null;
+  const assignments = [...records.assignments.values()]
+    .filter(({ courseId, possible }) => courseId === course.id && possible !== null)
+    .map((assignment) =>
+      gradedAssignment(
+        assignment,
+        markedAttempts(
+          ownRecords(records, 'attempts', assignment.id),
+          ownRecords(records, 'markings', assignment.id),
+          ownRecords(records, 'withdrawals', assignment.id),
+        ),
+      ),
+    );
+  return {
+    scheme: course.scheme,
+    categories: [
+      ...course.categories.map(({ id, weight, drop, extraCredit }) => ({
+        id,
+        weight: weight === null ? ZERO : fromDecimal(weight),
+        drop,
+        extraCredit,
+      })),
+      // What stands in no group counts in a course of points, and has no weight in a weighted one.
+      { id: '', weight: ZERO, drop: 0, extraCredit: false },
+    ],
+    assignments,
+  };
+}
+
+const HUNDRED: Fraction = { n: 100n, d: 1n };
+
+/**
+ * What one more attempt, given full points, would make of the course grade: computed as the grade with and without it, so
+ * that policy, weights and drops are in it. null where the course has no grade yet.
+ */
+export function worthOf(records: RecordMaps, assignmentId: string): Worth | null {
+  const assignment = records.assignments.get(assignmentId);
+  const course = records.courses.get(assignment?.courseId ?? '');
+  if (assignment?.possible == null || course === undefined) return null;
+  const graded = gradedCourseOf(records, course);
+  if (graded === null) return null;
+  const own = graded.assignments.find(({ id }) => id === assignmentId);
+  const latest = Math.max(0, ...(own?.attempts ?? []).map(({ atMs }) => atMs));
+  const now = courseGrade(graded).grade;
+  const full = fromDecimal(assignment.possible);
+  const most = courseGrade(withAttempt(graded, assignmentId, full, latest + 1)).grade;
+  if (now === null || most === null || compare(most, now) <= 0) return null;
+  const percent = (x: Fraction) => toShown(multiply(x, HUNDRED), 1);
+  return { now: percent(now), most: percent(most), gain: percent(subtract(most, now)) };
+}

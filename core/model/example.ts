@@ -1,0 +1,122 @@
+import * as v from 'valibot';
+import { Assignment, Attempt, Course, FileFact, Marking } from './facts.ts';
+import { Remark } from './remark.ts';
+import { Judgement } from './work.ts';
+
+/** Records to be used in tests: plain ones, with what a test cares for put in. */
+
+type Some<T> = { readonly [Key in keyof T]?: unknown };
+
+const AT = '2026-11-02T10:00:00.000Z';
+const HASH = 'a'.repeat(64);
+
+export function exampleRemark(given: Some<Remark> = {}): Remark {
+  return v.parse(Remark, {
+    id: 'remark',
+    assignmentId: 'a',
+    attemptId: 'a-1',
+    markingId: 'm',
+    channel: 'passage',
+    author: { name: 'Dr Aune Keld', role: 'instructor' },
+    at: null,
+    kind: 'highlight',
+    color: null,
+    text: 'Say why.',
+    criterionId: null,
+    targets: [{ kind: 'whole' }],
+    replies: [],
+    state: null,
+    change: null,
+    order: 0,
+    fileHash: null,
+    paperHash: null,
+    ...given,
+  });
+}
+
+/** A target on words, for exampleRemark. */
+export function wordsTarget(exact: string, page: number | null = null) {
+  return { kind: 'words', page, quads: [], rect: null, quote: { exact, prefix: '', suffix: '' } };
+}
+
+export function exampleJudgement(remarkId: string, given: Some<Judgement> = {}): Judgement {
+  return v.parse(Judgement, {
+    remarkId,
+    assignmentId: 'a',
+    decision: null,
+    carry: false,
+    note: '',
+    stance: null,
+    ...given,
+  });
+}
+
+export function exampleFile(given: Some<FileFact> = {}): FileFact {
+  return v.parse(FileFact, {
+    role: 'marked',
+    name: 'report.pdf',
+    mediaType: 'application/pdf',
+    size: 1000,
+    hash: HASH,
+    ...given,
+  });
+}
+
+export function exampleCourse(given: Some<Course> = {}): Course {
+  return v.parse(Course, {
+    id: 'c',
+    code: 'MIRE 210',
+    title: 'Bog Hydrology',
+    term: 'Autumn term',
+    instructor: { name: 'Dr Aune Keld', role: 'instructor' },
+    zone: 'Europe/London',
+    ...given,
+  });
+}
+
+export function exampleAssignment(given: Some<Assignment> = {}): Assignment {
+  return v.parse(Assignment, {
+    id: 'a',
+    courseId: 'c',
+    title: 'Report',
+    possible: '40',
+    counts: null,
+    opensAt: null,
+    dueAt: AT,
+    closesAt: null,
+    attemptsAllowed: 1,
+    policy: { kind: 'latest' },
+    rubricId: null,
+    requirements: { wordsMin: null, wordsMax: null, fileTypes: [] },
+    brief: '',
+    ...given,
+  });
+}
+
+export function exampleAttempt(given: Some<Attempt> = {}): Attempt {
+  return v.parse(Attempt, {
+    id: 'a-1',
+    assignmentId: 'a',
+    number: 1,
+    at: AT,
+    files: [],
+    note: '',
+    receipt: null,
+    ...given,
+  });
+}
+
+export function exampleMarking(given: Some<Marking> = {}): Marking {
+  return v.parse(Marking, {
+    id: 'm',
+    attemptId: 'a-1',
+    assignmentId: 'a',
+    at: AT,
+    marker: { name: 'Dr Aune Keld', role: 'instructor' },
+    score: null,
+    overall: '',
+    criteria: [],
+    files: [],
+    ...given,
+  });
+}

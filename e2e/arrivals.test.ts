@@ -1,0 +1,448 @@
+import { describe, expect } from 'vitest';
+import type { Page } from 'puppeteer-core';
+import type { Marking } from '#core/model/facts.ts';
+import { hashOf } from '#formats/hash.ts';
+import { clickRole, REPORT, seeText, signIn, until, type Desk } from './harness.ts';
+import { pageTest } from './page-test.ts';
+
+const DESK = { width: 1280, height: 800 };
+const whole = (name: string, run: Parameters<typeof pageTest>[1]) => pageTest(name, run, DESK, 'whole');
+
+/** Waits until no file is on its way any more. */
+async function allIn(page: Page): Promise<void> {
+  await until(page, () => !document.body.textContent.includes('more announced'));
+}
+
+/** A marking that the desk has, to be put into its record once more with changes. */
+function markingOf(desk: Desk, assignmentId: string): Marking {
+  const found = desk.folder.state.facts.findLast(
+    (fact) => fact.kind === 'marking' && fact.value.assignmentId === assignmentId,
+  );
+  if (found?.kind !== 'marking') throw new Error(`no marking of ${assignmentId}`);
+  return found.value;
+}
+
+const at = (time: string) => `2026-11-02T${time}.000Z` as never;
+
+/** The marking of what was waiting, as it might come back. */
+function newMarking(desk: Desk): Marking {
+  const like = markingOf(desk, 'dip-well-lab');
+  return {
+    ...like,
+    id: 'stand-survey-marking-1' as never,
+    attemptId: 'stand-survey-attempt-1' as never,
+    assignmentId: 'stand-survey' as never,
+    at: at('09:59:00'),
+    marker: { name: 'Pascoe Wray', role: 'instructor' },
+    score: '21' as never,
+    overall: 'Ten quadrats, ten lists. Quadrat 8 needs its own depth.',
+    criteria: [],
+    files: [],
+  };
+}
+
+const figures = (page: Page) =>
+  page.$eval('nav[aria-label="The line of this assignment"]', (nav) => nav.textContent);
+
+describe('Arrivals', () => {
+  whole('leads to every remark of the busiest assignment by keyboard alone', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await allIn(page);
+    await page.keyboard.press('.');
+    await seeText(page, 'Read 0 of 52');
+    const visited = new Set<string>();
+    const materials = new Set<string>();
+    for (let i = 0; i < 52; i++) {
+      const focused = new URL(page.url()).searchParams.get('remark') ?? '';
+      expect(visited.has(focused)).toBe(false);
+      visited.add(focused);
+      materials.add(
+        await page.$eval('[role="tab"][aria-selected="true"]', (tab) => tab.textContent.replace(/\d.*/, '')),
+      );
+      await page.waitForSelector('[aria-current="true"][data-slip]');
+      await page.keyboard.press(i % 7 === 0 ? 'k' : 'a');
+      await until(page, (wanted) => document.body.textContent.includes(wanted), `Decide ${i + 1} of 52`);
+      if (i < 51) {
+        await page.keyboard.press('.');
+        await until(page, (before) => !location.search.includes(before), encodeURIComponent(focused));
+      }
+    }
+    expect([...materials].sort()).toEqual(['Criteria', 'In the paper', 'Overall', 'Overlap', 'Recordings']);
+    expect(await figures(page)).toContain('Read 52 of 52');
+    // Nothing is left here: the next key goes on to the next assignment that has something.
+    await page.keyboard.press('.');
+    await seeText(page, 'Next not read: Lab: falling-head tests');
+    await page.goto(`${desk.address}/a/skarn-moss-report`);
+    await until(page, () => document.body.textContent.match(/all decided/g)?.length === 5);
+    await page.goto(desk.address);
+    await seeText(page, 'Gone through');
+  });
+
+  whole('tells every state by its facts', async ({ page, desk }) => {
+    await signIn(page, desk);
+    for (const fact of [
+      'the course grade up to',
+      '1 attempt left',
+      'part marked, more is to come',
+      '5.75 of 10 so far',
+      'sent again Sun 1 Nov 09:20; the first score counts until then',
+      'sent 3 h after the due time, 2 points off',
+      'marked with 17 now, with 15 before',
+      '“See my notes in the file for each sheet.”: nothing came in the paper',
+      'two records that don’t fit',
+      'due Sun 8 Nov 23:59 for others, Tue 10 Nov 23:59 for you; nothing sent',
+      'taken late until Sun 15 Nov 23:59',
+      '26 remarks on its draft stage',
+      'opens Sat 14 Nov 09:00',
+      'Closed Mon 26 Oct 18:00; nothing was sent',
+      'Excused: it doesn’t count',
+      'Spring term: 3 assignments',
+    ])
+      await seeText(page, fact);
+    await page.goto(`${desk.address}/a/field-day`);
+    await seeText(page, 'A score is on record, but no attempt.');
+    await page.goto(`${desk.address}/a/policy-brief`);
+    await seeText(page, 'Advice on the draft: 26 remarks');
+    await page.goto(`${desk.address}/a/policy-brief-draft/revise`);
+    await seeText(page, 'takes no other attempt');
+  });
+
+  whole(
+    'shows what comes back while one looks only when asked, so that nothing jumps',
+    async ({ page, desk }) => {
+      await signIn(page, desk);
+      await allIn(page);
+      const places = () => page.$$eval('main h2 a', (links) => links.map((link) => link.textContent));
+      const before = await places();
+      desk.record({ kind: 'marking', value: newMarking(desk) });
+      await seeText(page, '1 assignment has come back just now.');
+      await seeText(page, 'Pascoe Wray has marked “Stand survey');
+      expect(await places()).toEqual(before);
+      await clickRole(page, 'button', 'Show');
+      await until(
+        page,
+        () => document.querySelector('main h2 a')?.textContent.startsWith('Stand survey') === true,
+      );
+      // After a reload it is what came since the last visit.
+      await page.reload();
+      await seeText(page, 'Stand survey: sphagnum on the southern transect');
+      expect(await page.title()).toMatch(/^\(\d+\) Arrivals/);
+    },
+  );
+
+  whole('marks everything of an assignment as read, which can be taken back', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await allIn(page);
+    await clickRole(page, 'button', 'Mark as read Seminar post 1: what is a common?');
+    await seeText(page, 'all 5 remarks read');
+    await clickRole(page, 'button', 'Undo');
+    await seeText(page, 'Undone: all marked as read.');
+    await until(page, () => !document.body.textContent.includes('all 5 remarks read'));
+    await clickRole(page, 'button', 'Mark as read Seminar post 1: what is a common?');
+    await seeText(page, 'all 5 remarks read');
+    await page.reload();
+    await seeText(page, 'Gone through');
+    await (await seeText(page, 'Seminar post 1: what is a common?')).click();
+    await seeText(page, '5 read');
+  });
+});
+
+describe('a remark that is being read', () => {
+  whole('stays where it is when something comes back', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await allIn(page);
+    await page.goto(`${desk.address}/a/core-log/read`);
+    await page.waitForSelector('[data-slip]');
+    for (let i = 0; i < 9; i++) await page.keyboard.press('n');
+    await page.waitForSelector('[aria-current="true"][data-slip]');
+    await until(page, () => (document.querySelector('[data-scroller]')?.scrollTop ?? 0) > 100);
+    // Scrolling to it has come to rest.
+    await new Promise((resolve) => setTimeout(resolve, 600));
+    const place = () =>
+      page.evaluate(() => ({
+        top: document.querySelector('[data-scroller]')?.scrollTop,
+        slip: document.querySelector('[aria-current="true"][data-slip]')?.getBoundingClientRect().top,
+        address: location.search,
+      }));
+    const before = await place();
+    const old = markingOf(desk, 'core-log');
+    desk.record({
+      kind: 'marking',
+      value: {
+        ...old,
+        id: 'core-log-more' as never,
+        at: at('09:58:00'),
+        criteria: old.criteria.map((criterion) => ({
+          ...criterion,
+          comment: criterion.comment || 'And the lens?',
+        })),
+      },
+    });
+    await until(page, () => /Criteria\s*\d of 3/.test(document.body.textContent));
+    expect(await place()).toEqual(before);
+    // The same notice once more changes nothing.
+    desk.record({ kind: 'marking', value: markingOf(desk, 'core-log') });
+    await seeText(page, 'Pascoe Wray has changed the marking');
+    await until(page, () => /Criteria\s*\d of 3/.test(document.body.textContent));
+    expect(await place()).toEqual(before);
+  });
+});
+
+describe('the assignment page', () => {
+  whole(
+    'tells promises kept and broken, and brings a broken one onto the ask list',
+    async ({ page, desk }) => {
+      await signIn(page, desk);
+      await allIn(page);
+      await page.goto(`${desk.address}/a/skarn-moss-report`);
+      await (await seeText(page, 'here: 38 remarks')).click();
+      await page.waitForSelector('[aria-current="true"][data-slip]');
+      await page.goto(`${desk.address}/a/herbarium`);
+      await seeText(page, 'nothing came in the paper');
+      await (await seeText(page, 'Ask about it')).click();
+      await (await seeText(page, 'on the ask list')).click();
+      await seeText(page, '1 to ask');
+      const question = await page.$eval('textarea[aria-label="Your question"]', (field) => field.value);
+      expect(question).toBe(
+        'You wrote “See my notes in the file for each sheet.”, but I can’t find it. Where is it?',
+      );
+      await page.goto(`${desk.address}/a/herbarium`);
+      await (await seeText(page, 'Set aside')).click();
+      await seeText(page, 'set aside');
+      await page.reload();
+      await seeText(page, 'set aside');
+      await (await seeText(page, 'Note something promised elsewhere')).click();
+      await (
+        await page.waitForSelector('section form input')
+      )?.type('He will bring sheet six to the seminar');
+      await page.keyboard.press('Enter');
+      await seeText(page, '“He will bring sheet six to the seminar”');
+      await page.reload();
+      await seeText(page, 'noted by you');
+    },
+  );
+
+  whole('shows what changed after return, and the same words twice as one remark', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await allIn(page);
+    await page.goto(`${desk.address}/a/falling-head-lab`);
+    await seeText(page, 'Marked with 17 now, with 15 before');
+    await clickRole(page, 'button', 'Seen');
+    await (await seeText(page, 'Two points back for the table')).click();
+    await seeText(page, 'changed after return; before');
+    await seeText(page, 'points: 15 before, 17 now');
+    await page.goto(`${desk.address}/a/falling-head-lab/read`);
+    await (await page.waitForSelector('[data-slip]'))?.click();
+    await (await seeText(page, 'These are two')).click();
+    await seeText(page, 'Read 0 of 5');
+    await clickRole(page, 'button', 'Undo');
+    await until(page, () => /Read\s*0 of 4/.test(document.body.textContent));
+  });
+
+  whole(
+    'opens every attempt as it stood, and takes one back where the rules allow it',
+    async ({ page, desk }) => {
+      await signIn(page, desk);
+      await allIn(page);
+      await page.goto(`${desk.address}/a/quiz-flow`);
+      await seeText(page, 'Attempt 2');
+      await clickRole(page, 'button', 'Open Flow through peat, attempt 2.zip');
+      await seeText(page, 'Better than the model answer');
+      await page.goto(`${desk.address}/a/falling-head-lab`);
+      await clickRole(page, 'button', 'Open Falling-head sheet.pdf');
+      await page.waitForSelector('[data-page="1"] canvas');
+      await page.goto(`${desk.address}/a/stand-survey`);
+      await seeText(page, 'Quadrat 8 was under water');
+      await clickRole(page, 'button', 'Take this attempt back');
+      await clickRole(page, 'button', 'Take it back');
+      await seeText(page, 'The attempt is taken back.');
+      await seeText(page, 'it counts no more');
+      await page.reload();
+      await seeText(page, 'Closed Sat 31 Oct 18:00; nothing was sent');
+    },
+  );
+
+  whole('keeps work that was handed in elsewhere', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await page.goto(`${desk.address}/a/photo-key`);
+    await (await seeText(page, 'Note an attempt handed in elsewhere')).click();
+    await (await page.waitForSelector('section form input:not([type])'))?.type('prints, on his desk');
+    await clickRole(page, 'button', 'Keep it');
+    await seeText(page, 'handed in outside of Juncture, as you noted');
+    await page.reload();
+    await seeText(page, 'prints, on his desk');
+    await clickRole(page, 'button', 'Undo');
+    await until(page, () => !document.body.textContent.includes('prints, on his desk'));
+  });
+});
+
+describe('what a remark says', () => {
+  whole(
+    'is proposed, corrected with one key, and back to what was proposed with another',
+    async ({ page, desk }) => {
+      await signIn(page, desk);
+      await allIn(page);
+      await page.goto(`${desk.address}/a/core-log/read`);
+      await (await page.waitForSelector('[data-slip]'))?.click();
+      const says = () =>
+        page.$eval('[aria-label="What it says"]', (select) => (select as HTMLSelectElement).value);
+      expect(await says()).toBe('');
+      await page.keyboard.press('3');
+      await until(
+        page,
+        () => document.querySelector<HTMLSelectElement>('[aria-label="What it says"]')?.value === 'polish',
+      );
+      await page.reload();
+      await page.waitForSelector('[aria-label="What it says"]');
+      expect(await says()).toBe('polish');
+      await page.keyboard.press('0');
+      await until(
+        page,
+        () => document.querySelector<HTMLSelectElement>('[aria-label="What it says"]')?.value === '',
+      );
+      await seeText(page, 'stands in 2 remarks of this hand');
+    },
+  );
+});
+
+describe('deciding for many at once', () => {
+  whole('takes one decision for all that are chosen, and one undo', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await allIn(page);
+    await page.goto(`${desk.address}/a/core-log/decide?remark=none`);
+    await clickRole(page, 'button', 'Choose for several');
+    await page.select('[aria-label="Channel"]', 'region');
+    await clickRole(page, 'checkbox', 'All of these');
+    await seeText(page, '12 remarks chosen');
+    await clickRole(page, 'button', 'Act');
+    await seeText(page, '0 remarks chosen');
+    await until(page, () => /Decide\s*12 of 15/.test(document.body.textContent));
+    await clickRole(page, 'button', 'Undo');
+    await seeText(page, 'Undone: decided “Act” for 12 remarks.');
+    await until(page, () => /Decide\s*0 of 15/.test(document.body.textContent));
+  });
+});
+
+describe('a course desk that is not in order', () => {
+  pageTest(
+    'is said in words, whatever is wrong, and everything else works',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/Failed to load resource|500|502/);
+      await signIn(page, desk);
+      let answer: { status: number; contentType: string; body: string } | null = {
+        status: 200,
+        contentType: 'text/html',
+        body: '<h1>Sign in</h1>',
+      };
+      await page.setRequestInterception(true);
+      page.on('request', (request) => {
+        const isFacts = new URL(request.url()).pathname === '/desk/facts';
+        if (isFacts && answer !== null) void request.respond(answer);
+        else void request.continue();
+      });
+      await page.reload();
+      await seeText(page, 'The course desk answers, but not in a form that can be read here.');
+      await seeText(page, REPORT);
+      answer = { status: 500, contentType: 'application/json', body: '{}' };
+      await seeText(page, 'desk not reached');
+      const cursor = desk.folder.state.facts.length;
+      answer = {
+        status: 200,
+        contentType: 'application/json',
+        body: JSON.stringify({
+          now: '2026-11-02T10:00:00.000Z',
+          cursor,
+          facts: [
+            { seq: cursor + 1, kind: 'marking', value: { result: { sourcedId: 'x' } } },
+            { seq: cursor + 2, kind: 'prize', value: {} },
+          ],
+        }),
+      };
+      await seeText(page, '2 things that the course desk sent can’t be read here (marking: value.result');
+      await seeText(page, 'desk reached');
+      await page.reload();
+      await seeText(page, '2 things that the course desk sent can’t be read here');
+      answer = null;
+    },
+  );
+
+  pageTest(
+    'may announce a large file, which waits with its size until it is asked for',
+    async ({ page, desk }) => {
+      await signIn(page, desk);
+      const bytes = new Uint8Array(21 * 1024 * 1024).map((_, i) => i % 251);
+      const hash = await hashOf(bytes);
+      desk.folder.putFile(hash, bytes);
+      desk.record({
+        kind: 'marking',
+        value: {
+          ...newMarking(desk),
+          files: [
+            {
+              role: 'recording',
+              name: 'On the survey.ogg',
+              mediaType: 'audio/ogg',
+              size: bytes.length,
+              hash,
+              aboutHash: null,
+              announced: { recording: 1 },
+            },
+          ],
+        },
+      });
+      await clickRole(page, 'button', 'Show');
+      await seeText(page, '1 more announced, file not read yet');
+      await page.goto(`${desk.address}/a/stand-survey`);
+      await seeText(page, 'On the survey.ogg, 21.0 MB');
+      await seeText(page, 'left for later');
+      await clickRole(page, 'button', 'Fetch it');
+      await until(page, () => !document.body.textContent.includes('Not here yet'));
+      await until(page, () => /Read\s*0 of 2/.test(document.body.textContent));
+    },
+  );
+
+  pageTest('may send 2,000 remarks on one assignment', async ({ page, desk }) => {
+    await signIn(page, desk);
+    const posts = Array.from({ length: 40 }, (_, p) => ({
+      id: `p${p}`,
+      author: { name: p % 2 === 0 ? 'Ines Tarrow' : 'Lena Fisk', role: 'peer' },
+      at: '2026-11-01T10:00:00.000Z',
+      answers: null,
+      text: Array.from({ length: 50 }, (_, i) => `Sentence ${i} of post ${p} stands here.`).join(' '),
+      comments: Array.from({ length: 50 }, (_, i) => ({
+        id: `p${p}c${i}`,
+        author: { name: 'Pascoe Wray', role: 'instructor' },
+        at: null,
+        quote: `Sentence ${i} of post ${p} stands here.`,
+        text: `Say why, number ${i} of ${p}.`,
+      })),
+    }));
+    const bytes = new TextEncoder().encode(JSON.stringify({ type: 'discussion', title: 'Long', posts }));
+    const hash = await hashOf(bytes);
+    desk.folder.putFile(hash, bytes);
+    desk.record({
+      kind: 'marking',
+      value: {
+        ...newMarking(desk),
+        overall: '',
+        files: [
+          {
+            role: 'posts',
+            name: 'long.json',
+            mediaType: 'application/json',
+            size: bytes.length,
+            hash,
+            aboutHash: null,
+            announced: { post: 2000 },
+          },
+        ],
+      },
+    });
+    await clickRole(page, 'button', 'Show');
+    await seeText(page, '2000 not read');
+    await page.goto(`${desk.address}/a/stand-survey/decide`);
+    await seeText(page, 'Remark 1 of 2000');
+    await page.keyboard.press('a');
+    await until(page, () => /Decide\s*1 of 2000/.test(document.body.textContent));
+  });
+});
