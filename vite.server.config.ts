@@ -12,6 +12,7 @@ export default defineConfig({
         main: 'demo/main.ts',
         juncture: 'server/juncture.ts',
         'bench-read-marked-pdf': 'bench/read-marked-pdf.ts',
+        'bench-arrivals': 'bench/arrivals.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },
     },

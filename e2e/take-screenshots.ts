@@ -9,7 +9,7 @@ const folder = process.argv[2] ?? 'docs/screenshots';
 const size = process.argv[3] === 'phone' ? { width: 390, height: 844 } : { width: 1280, height: 800 };
 const theme = process.argv[4] === 'dark' ? 'dark' : 'light';
 mkdirSync(folder, { recursive: true });
-const desk = await startDesk();
+const desk = await startDesk('whole');
 const browser = await launchBrowser();
 const { page, faults } = await openWatched(browser, desk, size);
 await page.emulateMediaFeatures([
@@ -72,13 +72,28 @@ await page.goto(`${base}/check`);
 await page.waitForSelector('ins');
 await shot('check');
 await page.goto(`${base}/send`);
+// The Word files that go are made first.
+await page.waitForNetworkIdle();
 await clickRole(page, 'button', 'Send to the course desk');
-await (await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)'))?.click();
+const sure = await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)');
+await sure?.evaluate((button) => (button as HTMLElement).click());
 await seeText(page, 'Receipt');
 await shot('receipt');
 desk.clock.advance(60_000);
 await seeText(page, 'Before and after');
 await shot('before-after');
+for (const [name, path, text] of [
+  ['changed', 'falling-head-lab', 'Marked with 17 now'],
+  ['stages', 'policy-brief', 'Advice on the draft'],
+  ['quiz', 'quiz-flow/read', 'Darcy'],
+  ['posts', 'seminar-post-2/read', 'My twelve pipes'],
+  ['boxes', 'core-log/read', 'The scale jumps'],
+] as const) {
+  await page.goto(`${desk.address}/a/${path}`);
+  await seeText(page, text);
+  await page.waitForNetworkIdle();
+  await shot(name);
+}
 await page.goto(`${desk.address}/ask`);
 await seeText(page, 'Dr Aune Keld');
 await shot('ask-list');

@@ -408,10 +408,18 @@ export function useAssignmentView(id: string): AssignmentView | null {
 
 export function useAllViews(): AssignmentView[] {
   const records = useWorkspace((state) => state.records);
-  return useMemo(
-    () => [...records.assignments.keys()].flatMap((id) => keptViewOf(records, id, nowMs()) ?? []),
-    [records],
-  );
+  return useMemo(() => allViews(records, nowMs()), [records]);
+}
+
+let keptAll: { records: RecordMaps; until: number; views: AssignmentView[] } | null = null;
+
+/** The views of all assignments; several places that ask for the same records get the same. */
+function allViews(records: RecordMaps, atMs: number): AssignmentView[] {
+  if (keptAll?.records === records && atMs <= keptAll.until) return keptAll.views;
+  const views = [...records.assignments.keys()].flatMap((id) => keptViewOf(records, id, atMs) ?? []);
+  const until = Math.min(Infinity, ...views.map(({ assignment }) => steadyUntil(assignment, atMs)));
+  keptAll = { records, until, views };
+  return views;
 }
 
 /** How much of an assignment is not gone through: remarks not read, announced ones, a changed score. */

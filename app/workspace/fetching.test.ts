@@ -21,26 +21,30 @@ const noProgress = () => undefined;
 function serveFile(options: { breakAfter?: (number | null)[]; ranges?: boolean; status?: number } = {}) {
   const asked: (string | null)[] = [];
   const breaks = [...(options.breakAfter ?? [])];
-  vi.stubGlobal('fetch', (_path: string, init: { headers: Record<string, string>; signal?: AbortSignal }) => {
-    const range = init.headers.Range ?? null;
-    asked.push(range);
-    if (options.status !== undefined) return Promise.resolve(new Response(null, { status: options.status }));
-    const from = range === null || options.ranges === false ? 0 : Number(/\d+/.exec(range)?.[0]);
-    const stop = breaks.shift() ?? null;
-    let at = from;
-    const body = new ReadableStream<Uint8Array>({
-      pull(controller) {
-        if (stop !== null && at >= from + stop) controller.error(new Error('connection lost'));
-        else if (at >= bytes.length) controller.close();
-        else {
-          const to = Math.min(bytes.length, at + 100);
-          controller.enqueue(bytes.slice(at, to));
-          at = to;
-        }
-      },
-    });
-    return Promise.resolve(new Response(body, { status: from > 0 ? 206 : 200 }));
-  });
+  vi.stubGlobal(
+    'fetch',
+    (_path: string, init: { headers: Partial<Record<string, string>>; signal?: AbortSignal }) => {
+      const range = init.headers.Range ?? null;
+      asked.push(range);
+      if (options.status !== undefined)
+        return Promise.resolve(new Response(null, { status: options.status }));
+      const from = range === null || options.ranges === false ? 0 : Number(/\d+/.exec(range)?.[0]);
+      const stop = breaks.shift() ?? null;
+      let at = from;
+      const body = new ReadableStream<Uint8Array>({
+        pull(controller) {
+          if (stop !== null && at >= from + stop) controller.error(new Error('connection lost'));
+          else if (at >= bytes.length) controller.close();
+          else {
+            const to = Math.min(bytes.length, at + 100);
+            controller.enqueue(bytes.slice(at, to));
+            at = to;
+          }
+        },
+      });
+      return Promise.resolve(new Response(body, { status: from > 0 ? 206 : 200 }));
+    },
+  );
   return asked;
 }
 

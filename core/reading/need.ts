@@ -9,15 +9,22 @@ export function readingNeedMs(text: string): number {
   return GLANCE_MS + MS_PER_WORD * countWords(text);
 }
 
+/** A remark never changes: its mark is made once. */
+const marks = new WeakMap<Remark, string>();
+
 /**
  * A mark of what a remark says and where. A reading holds for this wording only: when text, targets, criterion,
  * proposed change or points are others, the remark is unread again. FNV-1a, 32 bits.
  */
 export function wordingMark(remark: Remark): string {
+  const known = marks.get(remark);
+  if (known !== undefined) return known;
   const { text, targets, criterionId, change, points } = remark;
   // Points are left out where there are none, so that readings from before they were told still hold.
   const said = JSON.stringify([text, targets, criterionId, change, ...(points === null ? [] : [points])]);
   let hash = 0x811c9dc5;
   for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193);
-  return (hash >>> 0).toString(16).padStart(8, '0');
+  const mark = (hash >>> 0).toString(16).padStart(8, '0');
+  marks.set(remark, mark);
+  return mark;
 }

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Button, Empty } from '../../shared/Controls.tsx';
+import { useGrowing } from '../../shared/growing.ts';
 import { useKeys, useUndoKey } from '../../shared/hooks.ts';
 import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
 import { undoAndTell } from '../../shared/notify.ts';
@@ -48,6 +49,8 @@ export function Arrivals() {
   const byId = new Map(all.map((view) => [view.assignment.id as string, view]));
   const inGroup = (group: string) =>
     shown.rows.flatMap((row) => (row.group === group ? (byId.get(row.id) ?? []) : []));
+  const [unread, unreadEnd] = useGrowing(inGroup('unread'));
+  const [read, readEnd] = useGrowing(inGroup('read'));
   useEffect(() => forgetArrivals, []);
   useNextUnreadKey(all);
   const [lastMarked, setLastMarked] = useState<string | null>(null);
@@ -71,20 +74,22 @@ export function Arrivals() {
           </div>
         ) : (
           <ul className="grid gap-2.5">
-            {inGroup('unread').map((view) => (
+            {unread.map((view) => (
               <CameBackCard key={view.assignment.id} view={view} onMarked={setLastMarked} />
             ))}
+            <li ref={unreadEnd} aria-hidden />
           </ul>
         )}
-        {inGroup('read').length > 0 && (
+        {read.length > 0 && (
           <>
             <h2 className="mt-6 mb-1 font-serif text-[1.12rem] font-semibold">
               {words.arrivals.goneThrough}
             </h2>
             <ul>
-              {inGroup('read').map((view) => (
+              {read.map((view) => (
                 <ReadRow key={view.assignment.id} view={view} />
               ))}
+              <li ref={readEnd} aria-hidden />
             </ul>
           </>
         )}

@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { Button } from '../../shared/Controls.tsx';
@@ -46,7 +47,13 @@ export function ScoreShown({ view }: { view: AssignmentView }) {
 }
 
 /** One assignment that came back: what, from whom, when, the score, the tally in small, and what is missing. */
-export function CameBackCard({ view, onMarked }: { view: AssignmentView; onMarked: (id: string) => void }) {
+export const CameBackCard = memo(function CameBackCard({
+  view,
+  onMarked,
+}: {
+  view: AssignmentView;
+  onMarked: (id: string) => void;
+}) {
   const { assignment, latestMarking, tally, arrivedAt } = view;
   const lastVisitMs = useVisits((state) => state.lastVisitMs);
   if (latestMarking === null) return null;
@@ -111,7 +118,7 @@ export function CameBackCard({ view, onMarked }: { view: AssignmentView; onMarke
       </div>
     </li>
   );
-}
+});
 
 /** What is out of the ordinary: promises that nothing came of, changes after return, records that don't fit. */
 function Remarkable({ view }: { view: AssignmentView }) {

@@ -1,10 +1,11 @@
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { words } from '../../words/en.ts';
 import { unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
 import { factsOf, ScoreShown } from './CameBackCard.tsx';
 
 /** An assignment that was gone through, in one row; what was read stays findable. */
-export function ReadRow({ view }: { view: AssignmentView }) {
+export const ReadRow = memo(function ReadRow({ view }: { view: AssignmentView }) {
   const { assignment, tally, countByDecision } = view;
   const unread = unreadIn(view);
   return (
@@ -29,4 +30,4 @@ export function ReadRow({ view }: { view: AssignmentView }) {
       </p>
     </li>
   );
-}
+});

@@ -264,7 +264,11 @@ function Materials({
   onOpen: (material: Material) => void;
 }) {
   return (
-    <div role="tablist" aria-label={words.reading.materials} className="flex gap-5">
+    <div
+      role="tablist"
+      aria-label={words.reading.materials}
+      className="flex max-w-full gap-5 overflow-x-auto"
+    >
       {materialsOf(view).map((each) => {
         const counted = countIn(view, each);
         return (

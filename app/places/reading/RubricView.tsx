@@ -4,6 +4,7 @@ import type { DecimalString } from '#core/model/ids.ts';
 import { compare, fromDecimal, subtract, toHundredths } from '#core/scores/fraction.ts';
 import { Empty } from '../../shared/Controls.tsx';
 import { Slip } from '../../shared/Slip.tsx';
+import { SlipList } from './SlipList.tsx';
 import { words } from '../../words/en.ts';
 import { hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
 
@@ -17,19 +18,32 @@ export function RubricView({
   focusedId: string | null;
   onFocus: (id: string) => void;
 }) {
-  if (view.rubric === null) return <Empty>{words.reading.noRubric}</Empty>;
+  const criteria = view.rubric?.criteria ?? [];
+  // Comments on a criterion that no rubric here has are there all the same.
+  const others = view.remarks.filter(
+    (remark) =>
+      remark.channel === 'criterion' && criteria.every((criterion) => criterion.id !== remark.criterionId),
+  );
   return (
-    <ol className="grid gap-7">
-      {view.rubric.criteria.map((criterion) => (
-        <li key={criterion.id}>
-          <CriterionRule
-            criterion={criterion}
-            result={view.latestMarking?.criteria.find((r) => r.criterionId === criterion.id) ?? null}
-          />
-          <CriterionRemarks view={view} criterion={criterion} focusedId={focusedId} onFocus={onFocus} />
-        </li>
-      ))}
-    </ol>
+    <>
+      {view.rubric === null && <Empty>{words.reading.noRubric}</Empty>}
+      <ol className="grid gap-7">
+        {criteria.map((criterion) => (
+          <li key={criterion.id}>
+            <CriterionRule
+              criterion={criterion}
+              result={view.latestMarking?.criteria.find((r) => r.criterionId === criterion.id) ?? null}
+            />
+            <CriterionRemarks view={view} criterion={criterion} focusedId={focusedId} onFocus={onFocus} />
+          </li>
+        ))}
+      </ol>
+      {others.length > 0 && (
+        <div className="mt-5">
+          <SlipList view={view} remarks={others} focusedId={focusedId} onFocus={onFocus} />
+        </div>
+      )}
+    </>
   );
 }
 

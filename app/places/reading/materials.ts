@@ -126,7 +126,7 @@ export function countIn(
 export function materialsOf(view: AssignmentView): Material[] {
   return materials.filter((material) => {
     if (material === 'brief' || material === 'overall') return true;
-    if (material === 'criteria') return view.rubric !== null;
+    if (material === 'criteria') return view.rubric !== null || countIn(view, material) !== null;
     if (material === 'recordings') return view.recordings.length > 0 || countIn(view, material) !== null;
     if (material === 'overlap') return countIn(view, material) !== null;
     return papersIn(view, material).length > 0 || countIn(view, material) !== null;

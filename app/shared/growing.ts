@@ -1,0 +1,27 @@
+import { useEffect, useRef, useState, type RefObject } from 'react';
+
+/** So many rows are drawn at once; more as the end of them comes near. */
+const STEP = 16;
+
+/**
+ * The beginning of a long list, which grows as one scrolls towards its end. The reference goes on an
+ * element below the last row.
+ */
+export function useGrowing<T>(list: readonly T[]): [readonly T[], RefObject<HTMLLIElement | null>] {
+  const [count, setCount] = useState(STEP);
+  const end = useRef<HTMLLIElement>(null);
+  const more = list.length > count;
+  useEffect(() => {
+    const element = end.current;
+    if (element === null || !more) return;
+    const observer = new IntersectionObserver(
+      ([entry]) => {
+        if (entry.isIntersecting) setCount((now) => now + STEP);
+      },
+      { rootMargin: '600px' },
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [more, count]);
+  return [more ? list.slice(0, count) : list, end];
+}
