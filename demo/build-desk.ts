@@ -72,7 +72,11 @@ function buildCourses({ scenario, at }: Building): Course[] {
   }));
 }
 
-function buildAssignment(given: AssignmentGiven, { at }: Building): Assignment {
+async function buildAssignment(given: AssignmentGiven, building: Building): Promise<Assignment> {
+  const { at } = building;
+  const materials: FileFact[] = [];
+  for (const { name, text } of given.resources)
+    materials.push({ ...(await sentPdf(text, name, at(given.opens), building)), role: 'brief' });
   const atOrNull = (day: Day | null) => (day === null ? null : at(day));
   return {
     id: asId(AssignmentId, given.id),
@@ -94,7 +98,7 @@ function buildAssignment(given: AssignmentGiven, { at }: Building): Assignment {
     draftOf: given.draftOf === null ? null : asId(AssignmentId, given.draftOf),
     withdrawableUntil: atOrNull(given.withdrawableUntil),
     requirements: { wordsMin: given.words[0], wordsMax: given.words[1], fileTypes: ['docx'] },
-    materials: [],
+    materials,
     brief: given.brief,
   };
 }
@@ -198,7 +202,7 @@ export async function buildDesk(dayZero: string, only: readonly string[] = []): 
   const courses = buildCourses(building);
   const facts: NewFact[] = courses.map((value) => ({ kind: 'course', value }));
   for (const given of scenario.assignments)
-    facts.push({ kind: 'assignment', value: buildAssignment(given, building) });
+    facts.push({ kind: 'assignment', value: await buildAssignment(given, building) });
   for (const given of scenario.assignments) {
     const course = courses.find(({ id }) => id === asId(CourseId, given.course));
     if (course === undefined) throw new Error(`no course ${given.course}`);

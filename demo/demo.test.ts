@@ -17,8 +17,10 @@ import { blocksOfMarkdown } from './markdown.ts';
 import {
   readDiscussions,
   readFeedback,
+  readMatches,
   readPaperText,
   readScenario,
+  readSources,
   type FeedbackGiven,
 } from './scenario.ts';
 
@@ -127,6 +129,21 @@ describe('the demo', () => {
       for (const mark of await marksIn(one))
         expect([one.fact.name, mark.text, mark.targets.map(({ kind }) => kind)]).not.toContain('unplaced');
     }
+  });
+
+  it('has forty sources, and every match of an originality report really stands in one', () => {
+    const plain = (text: string) =>
+      text
+        .toLowerCase()
+        .match(/[\p{L}\p{N}]+/gu)
+        ?.join(' ') ?? '';
+    const sources = new Map(readSources().map(({ id, text }) => [id, plain(text)]));
+    expect(sources.size).toBe(40);
+    expect(new Set(sources.values()).size).toBe(40);
+    const matches = Object.values(readMatches()).flat();
+    expect(matches.filter(({ from }) => from !== undefined).length).toBeGreaterThanOrEqual(9);
+    for (const { id, quote, from } of matches)
+      if (from !== undefined) expect([id, sources.get(from)?.includes(plain(quote))]).toEqual([id, true]);
   });
 
   it('has transcripts for what is spoken', () => {

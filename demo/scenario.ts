@@ -80,6 +80,8 @@ const AssignmentGiven = v.object({
   withdrawableUntil: v.optional(v.nullable(Day), null),
   words: v.tuple([v.nullable(v.number()), v.nullable(v.number())]),
   brief: v.string(),
+  /** Texts that are given along, by name. */
+  resources: v.optional(v.array(v.object({ name: v.string(), text: v.string() })), []),
   attempts: v.optional(v.array(AttemptGiven), []),
   /** A marking of something that was never sent. */
   markedUnsent: v.optional(MarkingGiven),
@@ -225,7 +227,27 @@ const PostsGiven = v.record(
 
 const MatchesGiven = v.record(
   v.string(),
-  v.array(v.looseObject({ id: v.string(), quote: v.string(), text: v.string() })),
+  v.array(
+    v.object({
+      id: v.string(),
+      quote: v.string(),
+      text: v.string(),
+      /** The source it stands in too; a reference stands in many. */
+      from: v.optional(v.string()),
+    }),
+  ),
+);
+
+/** The invented sources that papers of the demo share words with. */
+const SourcesGiven = v.array(
+  v.object({
+    id: v.string(),
+    title: v.string(),
+    authors: v.string(),
+    year: v.nullable(v.number()),
+    relation: v.string(),
+    text: v.string(),
+  }),
 );
 
 function folder(...parts: string[]): string {
@@ -241,6 +263,7 @@ export const readRubrics = () => readJson(Rubrics, 'feedback', 'rubrics.json');
 export const readQuizzes = () => readJson(QuizzesGiven, 'feedback', 'quizzes.json');
 export const readDiscussions = () => readJson(PostsGiven, 'feedback', 'posts.json');
 export const readMatches = () => readJson(MatchesGiven, 'feedback', 'overlap.json');
+export const readSources = () => readJson(SourcesGiven, 'sources', 'sources.json');
 export const readFeedback = (name: string) => readJson(FeedbackGiven, 'feedback', `${name}.json`);
 export const readPaperText = (name: string) => readFileSync(folder('papers', `${name}.md`), 'utf8');
 export const readMedia = (name: string) => new Uint8Array(readFileSync(folder('media', name)));

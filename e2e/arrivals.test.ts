@@ -123,12 +123,24 @@ describe('Arrivals', () => {
         page,
         () => document.querySelector('main h2 a')?.textContent.startsWith('Stand survey') === true,
       );
-      // After a reload it is what came since the last visit.
       await page.reload();
       await seeText(page, 'Stand survey: sphagnum on the southern transect');
       expect(await page.title()).toMatch(/^\(\d+\) Arrivals/);
     },
   );
+
+  pageTest('says what has come back since the last visit', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await page.goto('about:blank');
+    desk.clock.advance(3_600_000);
+    desk.record({ kind: 'marking', value: newMarking(desk) });
+    await page.goto(desk.address);
+    await seeText(page, '1 assignment has come back since your last visit.');
+    await seeText(page, 'new');
+    await page.reload();
+    await seeText(page, 'Stand survey: sphagnum on the southern transect');
+    await until(page, () => !document.body.textContent.includes('since your last visit'));
+  });
 
   whole('marks everything of an assignment as read, which can be taken back', async ({ page, desk }) => {
     await signIn(page, desk);
@@ -276,6 +288,21 @@ describe('the assignment page', () => {
   });
 });
 
+describe('the brief and its resources', () => {
+  pageTest('are materials like the others, and open in the reading place', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await page.goto(`${desk.address}/a/skarn-moss-report/read?material=brief`);
+    await seeText(page, 'Report on what blocking the ditches did');
+    await clickRole(page, 'button', 'Open Lab sheet 3, dip wells.pdf');
+    await page.waitForSelector('[data-page="1"] canvas');
+    expect(await page.$$('[data-slip]')).toHaveLength(0);
+    await page.reload();
+    await page.waitForSelector('[data-page="1"] canvas');
+    await page.goBack();
+    await seeText(page, 'Report on what blocking the ditches did');
+  });
+});
+
 describe('what a remark says', () => {
   whole(
     'is proposed, corrected with one key, and back to what was proposed with another',
@@ -329,17 +356,22 @@ describe('a course desk that is not in order', () => {
     async ({ page, desk, expectFault }) => {
       expectFault(/Failed to load resource|500|502/);
       await signIn(page, desk);
-      let answer: { status: number; contentType: string; body: string } | null = {
-        status: 200,
-        contentType: 'text/html',
-        body: '<h1>Sign in</h1>',
-      };
+      let answer: { status: number; contentType: string; body: string } | null = null;
+      let waitMs = 2500;
       await page.setRequestInterception(true);
       page.on('request', (request) => {
         const isFacts = new URL(request.url()).pathname === '/desk/facts';
         if (isFacts && answer !== null) void request.respond(answer);
+        else if (isFacts) setTimeout(() => void request.continue(), waitMs);
         else void request.continue();
       });
+      // A slow answer holds up nothing that is here already.
+      await page.reload();
+      await seeText(page, REPORT);
+      await seeText(page, 'asking the course desk');
+      await seeText(page, 'desk reached');
+      waitMs = 0;
+      answer = { status: 200, contentType: 'text/html', body: '<h1>Sign in</h1>' };
       await page.reload();
       await seeText(page, 'The course desk answers, but not in a form that can be read here.');
       await seeText(page, REPORT);

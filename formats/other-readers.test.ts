@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { exactOf, type Mark } from './marked-paper.ts';
-import { readRemarksOnto } from './place-remarks.ts';
+import { readRemarksOnto, readRemarksUnplaced } from './place-remarks.ts';
 import { readPaper } from './read-paper.ts';
 import { recognise } from './recognise.ts';
 import { remarksFileOf } from './remarks-file.ts';
@@ -306,6 +306,28 @@ describe('transcripts and plain texts', () => {
       { kind: 'item', level: 0, text: 'heath' },
       { kind: 'heading', level: 2, text: 'Wet' },
       { kind: 'paragraph', level: 0, text: 'Ground' },
+    ]);
+  });
+});
+
+describe('remarks about a file that is not here', () => {
+  it('are there all the same, each with the place that it names', () => {
+    const annotation = (selector: object) => ({
+      type: 'Annotation',
+      body: { type: 'TextualBody', value: 'Say why.' },
+      target: { source: 'lost.pdf', selector },
+    });
+    const marks = readRemarksUnplaced(
+      new TextEncoder().encode(
+        JSON.stringify([
+          annotation({ type: 'TextQuoteSelector', exact: 'the water rose' }),
+          annotation({ type: 'FragmentSelector', value: 'xywh=1,2,3,4' }),
+        ]),
+      ),
+    );
+    expect(marks.map(({ text, targets }) => [text, targets])).toEqual([
+      ['Say why.', [{ kind: 'unplaced', said: 'the water rose' }]],
+      ['Say why.', [{ kind: 'unplaced', said: 'xywh=1,2,3,4' }]],
     ]);
   });
 });

@@ -546,6 +546,7 @@ export const words = {
   reading: {
     materials: 'Materials',
     brief: 'Brief',
+    resources: 'Resources',
     paper: 'In the paper',
     rubric: 'Criteria',
     overall: 'Overall',

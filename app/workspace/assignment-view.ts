@@ -121,7 +121,7 @@ function byPaper(remarks: readonly Remark[], papers: readonly PaperFile[]): Rema
   return remarks.toSorted((x, y) => rank(x) - rank(y));
 }
 
-const PAPER_ROLES: readonly FileRole[] = ['marked', 'quiz', 'posts', 'sent'];
+const PAPER_ROLES: readonly FileRole[] = ['marked', 'quiz', 'posts', 'sent', 'brief'];
 
 /** Papers that came back with a marking or were taken in, each once. */
 function papersOf(
@@ -137,7 +137,7 @@ function papersOf(
   const standing = new Set(returned.map(({ fact }) => fact.hash as string));
   for (const { hash, name, role, origin } of files) {
     // An older form of a returned file is kept, and is no paper to read any more.
-    const superseded = origin === 'desk' && role !== 'sent' && !standing.has(hash);
+    const superseded = origin === 'desk' && role !== 'sent' && role !== 'brief' && !standing.has(hash);
     // What was written here is a paper to read once it was sent.
     const isPaper = PAPER_ROLES.includes(role) && (origin !== 'written' || sent.has(hash));
     if (isPaper && !superseded) byHash.set(hash, { hash, name, role });

@@ -40,8 +40,11 @@ async function open(identity: Identity): Promise<void> {
   localStorage.setItem(LAST, JSON.stringify(identity));
   await openWorkspace(identity);
   beginVisit(identity);
+  caughtUp = false;
 }
 
+/** Whether the desk was heard since the page was opened: what it tells from then on comes while somebody looks. */
+let caughtUp = false;
 let stopListening: (() => void) | null = null;
 let retry: ReturnType<typeof setTimeout> | null = null;
 let onMarking: (marking: Marking) => void = () => undefined;
@@ -214,8 +217,10 @@ async function fetchNew(): Promise<void> {
   const read = raw.map((one) => ({ raw: one, ...factOfWire(one) }));
   const facts = read.flatMap((one) => ('fact' in one ? [one.fact] : []));
   const unread = read.flatMap((one) => ('unread' in one ? [{ ...one.unread, raw: one.raw }] : []));
+  const live = caughtUp;
+  caughtUp = true;
   // What arrives while somebody looks is held until they ask for it.
-  if (cursor > 0) for (const fact of facts) if (fact.kind === 'marking') noteArrival(fact.value.assignmentId);
+  if (live) for (const fact of facts) if (fact.kind === 'marking') noteArrival(fact.value.assignmentId);
   if (facts.length > 0 || unread.length !== before.length) {
     const rubrics = await rubricsFor(facts);
     await takeInFacts(facts, rubrics, answer.value.cursor, { [UNREAD]: unread });
@@ -223,7 +228,7 @@ async function fetchNew(): Promise<void> {
   useWorkspace.setState({ connection: 'reached', lastReachedAt: nowMs(), unreadFacts: unread });
   forgetFailures();
   listen();
-  if (cursor > 0) for (const fact of facts) if (fact.kind === 'marking') onMarking(fact.value);
+  if (live) for (const fact of facts) if (fact.kind === 'marking') onMarking(fact.value);
   await fetchReturnedFiles();
   await deliverWaiting();
 }

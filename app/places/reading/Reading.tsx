@@ -9,6 +9,7 @@ import { isRead } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { useAddress } from '../../shared/address.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
+import { FileRow } from '../../shared/FileRow.tsx';
 import { useKeys, useNarrow } from '../../shared/hooks.ts';
 import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
@@ -59,7 +60,9 @@ function useReadingPlace(view: AssignmentView) {
   const own = remark === undefined ? [] : [remark, ...(view.doubles.get(remark.id) ?? [])];
   const named = search.get('file');
   const wanted = own.some(({ paperHash }) => paperHash === named) ? named : (remark?.paperHash ?? named);
-  const file = papers.find(({ hash }) => hash === wanted) ?? papers.at(0) ?? null;
+  const chosen = papers.find(({ hash }) => hash === wanted);
+  // Of the brief the words come first; its files and resources open when they are chosen.
+  const file = chosen ?? (material === 'brief' ? null : (papers.at(0) ?? null));
   const focus = (id: string) => setSearch({ remark: id, ...(file !== null && { file: file.hash }) });
   const open = (next: Material) => setSearch({ material: next });
   const openFile = (hash: string) => setSearch({ material, file: hash });
@@ -70,7 +73,7 @@ function useReadingPlace(view: AssignmentView) {
 export function Reading() {
   const { view } = useAssignment();
   const { material, papers, file, focusedId, focus, open, openFile } = useReadingPlace(view);
-  const onPaper = isPaperMaterial(material);
+  const onPaper = isPaperMaterial(material) || (material === 'brief' && file !== null);
   const all = useAllViews();
   const navigate = useNavigate();
   const kept = usePaper(file?.hash ?? null);
@@ -224,11 +227,7 @@ export function Reading() {
             />
           ) : (
             <div className="mx-auto max-w-4xl p-6 max-md:p-4">
-              {material === 'brief' && (
-                <p className="max-w-prose font-serif whitespace-pre-wrap">
-                  {view.assignment.brief || words.reading.noBrief}
-                </p>
-              )}
+              {material === 'brief' && <BriefView view={view} />}
               {material === 'criteria' && <RubricView view={view} focusedId={focusedId} onFocus={focus} />}
               {material === 'overall' && (
                 <OverallView view={view} remarks={inMaterial} focusedId={focusedId} onFocus={focus} />
@@ -309,4 +308,24 @@ function OverallView({
 }) {
   if (remarks.length === 0) return <Empty>{words.reading.noOverall}</Empty>;
   return <SlipList view={view} remarks={remarks} focusedId={focusedId} onFocus={onFocus} />;
+}
+
+/** The brief in its own words, and its files and resources. */
+function BriefView({ view }: { view: AssignmentView }) {
+  const { brief, materials: files } = view.assignment;
+  return (
+    <>
+      <p className="max-w-prose font-serif whitespace-pre-wrap">{brief || words.reading.noBrief}</p>
+      {files.length > 0 && (
+        <>
+          <h2 className="mt-6 font-serif text-[1.12rem] font-semibold">{words.reading.resources}</h2>
+          <ul className="mt-1">
+            {files.map((one) => (
+              <FileRow key={one.hash} view={view} file={one} />
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
 }

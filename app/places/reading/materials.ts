@@ -31,15 +31,16 @@ export const LABELS: Readonly<Record<Material, string>> = {
 };
 
 const ROLES: Partial<Record<Material, readonly FileRole[]>> = {
+  brief: ['brief'],
   paper: ['marked', 'sent'],
   quiz: ['quiz'],
   posts: ['posts'],
   overlap: ['sent', 'marked'],
 };
 
-/** Whether a material is a paper with remarks in their places. */
+/** Whether a material is a paper with remarks in their places; the brief is its words first. */
 export function isPaperMaterial(material: Material): boolean {
-  return ROLES[material] !== undefined;
+  return material !== 'brief' && ROLES[material] !== undefined;
 }
 
 export function materialOf({ channel }: Remark): Material {
