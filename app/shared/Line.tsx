@@ -32,6 +32,10 @@ function figureOf(
 ): string {
   const { tally, tasks, draft, submission, assignment, course } = view;
   if (progress === 'not needed') return words.line.notNeeded;
+  const until =
+    view.attempts.length === 0
+      ? (assignment.extendedTo ?? assignment.dueAt ?? assignment.closesAt)
+      : assignment.closesAt;
   switch (station) {
     case 'read':
       return words.line.of(tally.read, tally.received);
@@ -42,11 +46,13 @@ function figureOf(
     case 'revise':
       return submission ? words.line.sent : draft ? words.line.begun : words.line.notBegun;
     case 'check':
-      return submission === null && view.attempts.length < 2 ? words.line.unanswered(unanswered) : '';
+      return submission === null && view.attempts.length < 2 && tally.received > 0
+        ? words.line.unanswered(unanswered)
+        : '';
     case 'send':
       if (submission !== null)
         return view.state.kind === 'waiting again' ? words.line.waiting : words.line.sent;
-      return assignment.closesAt === null ? '' : words.line.by(shownDay(assignment.closesAt, course?.zone));
+      return until === null ? '' : words.line.by(shownDay(until, course?.zone));
   }
 }
 
@@ -55,6 +61,7 @@ export function Line({ view, unanswered }: { view: AssignmentView; unanswered: n
   const [ref, { width }] = useSize<HTMLElement>();
   const narrow = useNarrow();
   const isOpen = view.state.kind === 'open for another attempt';
+  const nothingSent = view.state.kind === 'open, nothing sent' || view.state.kind === 'draft begun';
   const states = lineOf({
     received: view.tally.received,
     read: view.tally.read,
@@ -66,7 +73,7 @@ export function Line({ view, unanswered }: { view: AssignmentView; unanswered: n
     unanswered,
     // What was sent is done with, unless yet another attempt is open.
     sent: (view.submission !== null || view.attempts.length > 1) && !isOpen,
-    resubmittable: isOpen || view.assignment.courseId === null,
+    resubmittable: isOpen || nothingSent || view.assignment.courseId === null,
   });
   const base = `/a/${encodeURIComponent(view.assignment.id)}`;
   const { pathname } = useLocation();

@@ -44,12 +44,18 @@ export function shareExactly(total: number, weights: readonly number[]): number[
   return parts;
 }
 
-/** What remarks carry of a loss: those that call for a change by their stance; where none does, all but praise alike. */
+/**
+ * What remarks carry of a loss: those that call for a change by their stance; where none does, all alike
+ * but what the student calls praise.
+ */
 function weightsOf(remarks: readonly Remark[], judgements: ReadonlyMap<string, Judgement>): number[] {
-  const said = remarks.map((remark) => stanceOf(remark, judgements.get(remark.id)));
-  const weights = said.map((stance) => WEIGHT_BY_STANCE[stance]);
+  const weights = remarks.map((remark) => WEIGHT_BY_STANCE[stanceOf(remark, judgements.get(remark.id))]);
   if (weights.some((weight) => weight > 0)) return weights;
-  return said.map((stance) => Number(stance !== 'praise'));
+  // Only the student's word makes a remark praise that explains nothing: a proposal may be wrong.
+  return remarks.map(({ id }) => {
+    const judgement = judgements.get(id);
+    return Number(judgement?.stance !== 'praise' && judgement?.decision !== 'keep');
+  });
 }
 
 /** For each criterion with points: what was lost, and behind which remarks it lies (computation.md 2). */

@@ -22,7 +22,7 @@ import {
   countIn,
   firstMaterial,
   isPaperMaterial,
-  LABELS,
+  labelOf,
   materialOf,
   materials,
   materialsOf,
@@ -282,7 +282,7 @@ function Materials({
               each === material ? 'border-accent' : 'border-transparent',
             )}
           >
-            <span className={clsx(each === material && 'font-bold')}>{LABELS[each]}</span>
+            <span className={clsx(each === material && 'font-bold')}>{labelOf(view, each)}</span>
             {counted !== null && (
               <span className="ml-1.5 text-sm text-quiet">
                 {words.line.of(counted.read, counted.received)}

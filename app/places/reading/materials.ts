@@ -19,7 +19,7 @@ export const materials = [
 ] as const;
 export type Material = (typeof materials)[number];
 
-export const LABELS: Readonly<Record<Material, string>> = {
+const LABELS: Readonly<Record<Material, string>> = {
   brief: words.reading.brief,
   paper: words.reading.paper,
   quiz: words.reading.quiz,
@@ -29,6 +29,13 @@ export const LABELS: Readonly<Record<Material, string>> = {
   recordings: words.reading.recordings,
   overlap: words.reading.overlap,
 };
+
+/** What a material is called: a picture is no paper. */
+export function labelOf(view: AssignmentView, material: Material): string {
+  const channels = view.tally.byChannel.map(({ channel }) => channel);
+  const isPicture = channels.includes('region') && !channels.includes('passage');
+  return material === 'paper' && isPicture ? words.reading.region : LABELS[material];
+}
 
 const ROLES: Partial<Record<Material, readonly FileRole[]>> = {
   brief: ['brief'],
