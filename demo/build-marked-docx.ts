@@ -1,5 +1,6 @@
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import type { Block } from '#core/paper/paper.ts';
+import { escapeXml } from './escape-xml.ts';
 
 /** Makes a marked Word file: the text with comments, answers and tracked changes, part by part after ECMA-376. */
 
@@ -26,14 +27,6 @@ const TYPES = 'http://schemas.openxmlformats.org/package/2006/content-types';
 const RELATIONS = 'http://schemas.openxmlformats.org/package/2006/relationships';
 const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
 const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml';
-
-function escaped(text: string): string {
-  return text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
-}
 
 /** Something that stands at a place of a block's text. Of several at one place, the one with the lower rank is first. */
 interface Piece {
@@ -97,7 +90,7 @@ export function buildMarkedDocx(
       });
     });
   }
-  const who = `w:author="${escaped(author)}" w:date="${markedAt.toISOString().slice(0, 19)}Z"`;
+  const who = `w:author="${escapeXml(author)}" w:date="${markedAt.toISOString().slice(0, 19)}Z"`;
   changes.forEach((change, index) => {
     const { block, from, to } = find(change.quote ?? change.after ?? '');
     const id = 900 + index * 2;
@@ -110,7 +103,7 @@ export function buildMarkedDocx(
       put(block, {
         at: to,
         rank: -0.5,
-        xml: `<w:ins w:id="${id + 1}" ${who}><w:r><w:t xml:space="preserve">${escaped(change.with)}</w:t></w:r></w:ins>`,
+        xml: `<w:ins w:id="${id + 1}" ${who}><w:r><w:t xml:space="preserve">${escapeXml(change.with)}</w:t></w:r></w:ins>`,
       });
   });
   const body = blocks
@@ -131,7 +124,7 @@ function paragraphXml(
     const text = block.text.slice(from, cuts.at(i + 1) ?? from);
     const isDeleted = deleted.some((span) => from >= span.from && from < span.to);
     const tag = isDeleted ? 'delText' : 't';
-    const run = text === '' ? '' : `<w:r><w:${tag} xml:space="preserve">${escaped(text)}</w:${tag}></w:r>`;
+    const run = text === '' ? '' : `<w:r><w:${tag} xml:space="preserve">${escapeXml(text)}</w:${tag}></w:r>`;
     return here.map(({ xml }) => xml).join('') + run;
   });
   return `<w:p>${style}${runs.join('')}</w:p>`;
@@ -141,7 +134,7 @@ function partsOf(body: string, comments: readonly Comment[]): Zippable {
   const commentXml = comments
     .map(
       ({ number, author, at, text }) =>
-        `<w:comment w:id="${number}" w:author="${escaped(author)}" w:initials="${initials(author)}" w:date="${at.toISOString().slice(0, 19)}Z"><w:p w14:paraId="${paragraphId(number)}"><w:r><w:t xml:space="preserve">${escaped(text)}</w:t></w:r></w:p></w:comment>`,
+        `<w:comment w:id="${number}" w:author="${escapeXml(author)}" w:initials="${initials(author)}" w:date="${at.toISOString().slice(0, 19)}Z"><w:p w14:paraId="${paragraphId(number)}"><w:r><w:t xml:space="preserve">${escapeXml(text)}</w:t></w:r></w:p></w:comment>`,
     )
     .join('');
   const extended = comments

@@ -1,4 +1,5 @@
 import { strToU8, zipSync } from 'fflate';
+import { escapeXml } from './escape-xml.ts';
 
 /** Makes the results of one attempt at a quiz: QTI 3.0 Results Reporting, with the items it is about. */
 
@@ -24,27 +25,19 @@ const HEAD = '<?xml version="1.0" encoding="UTF-8"?>\n';
 const ITEM_NS = 'http://www.imsglobal.org/xsd/imsqtiasi_v3p0';
 const RESULT_NS = 'http://www.imsglobal.org/xsd/imsqti_result_v3p0';
 
-function escaped(text: string): string {
-  return text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
-}
-
 function itemXml({ id, title, prompt, choices, correct }: DemoQuiz['items'][number]): string {
-  const right = correct.map((value) => `<qti-value>${escaped(value)}</qti-value>`).join('');
-  const asked = `<qti-prompt>${escaped(prompt)}</qti-prompt>`;
+  const right = correct.map((value) => `<qti-value>${escapeXml(value)}</qti-value>`).join('');
+  const asked = `<qti-prompt>${escapeXml(prompt)}</qti-prompt>`;
   const body =
     choices === undefined
       ? `<qti-extended-text-interaction response-identifier="RESPONSE">${asked}</qti-extended-text-interaction>`
       : `<qti-choice-interaction response-identifier="RESPONSE" max-choices="1">${asked}${choices
           .map(
             ([name, text]) =>
-              `<qti-simple-choice identifier="${escaped(name)}">${escaped(text)}</qti-simple-choice>`,
+              `<qti-simple-choice identifier="${escapeXml(name)}">${escapeXml(text)}</qti-simple-choice>`,
           )
           .join('')}</qti-choice-interaction>`;
-  return `${HEAD}<qti-assessment-item xmlns="${ITEM_NS}" identifier="${id}" title="${escaped(title)}" time-dependent="false"><qti-response-declaration identifier="RESPONSE" cardinality="single" base-type="string">${right === '' ? '' : `<qti-correct-response>${right}</qti-correct-response>`}</qti-response-declaration><qti-item-body>${body}</qti-item-body></qti-assessment-item>`;
+  return `${HEAD}<qti-assessment-item xmlns="${ITEM_NS}" identifier="${id}" title="${escapeXml(title)}" time-dependent="false"><qti-response-declaration identifier="RESPONSE" cardinality="single" base-type="string">${right === '' ? '' : `<qti-correct-response>${right}</qti-correct-response>`}</qti-response-declaration><qti-item-body>${body}</qti-item-body></qti-assessment-item>`;
 }
 
 /** @param at the moment of handing in, so that the same day gives the same bytes */
@@ -53,7 +46,7 @@ export function buildQuiz(quiz: DemoQuiz, attempt: number, at: string): Uint8Arr
     .map(({ id, response, score, feedback }, index) => {
       const possible = quiz.items.find((item) => item.id === id)?.possible ?? '0';
       const status = score === null ? 'pendingResponseProcessing' : 'final';
-      const given = response.map((value) => `<value>${escaped(value)}</value>`).join('');
+      const given = response.map((value) => `<value>${escapeXml(value)}</value>`).join('');
       const marked =
         score === null
           ? ''
@@ -61,11 +54,11 @@ export function buildQuiz(quiz: DemoQuiz, attempt: number, at: string): Uint8Arr
       const said =
         feedback === ''
           ? ''
-          : `<outcomeVariable identifier="FEEDBACK" cardinality="single" baseType="string"><value>${escaped(feedback)}</value></outcomeVariable>`;
+          : `<outcomeVariable identifier="FEEDBACK" cardinality="single" baseType="string"><value>${escapeXml(feedback)}</value></outcomeVariable>`;
       return `<itemResult identifier="${id}" sequenceIndex="${index + 1}" datestamp="${at}" sessionStatus="${status}"><responseVariable identifier="RESPONSE" cardinality="single" baseType="string"><candidateResponse>${given}</candidateResponse></responseVariable>${marked}${said}</itemResult>`;
     })
     .join('');
-  const result = `${HEAD}<assessmentResult xmlns="${RESULT_NS}"><context/><testResult identifier="${escaped(quiz.title)}" datestamp="${at}"/>${results}</assessmentResult>`;
+  const result = `${HEAD}<assessmentResult xmlns="${RESULT_NS}"><context/><testResult identifier="${escapeXml(quiz.title)}" datestamp="${at}"/>${results}</assessmentResult>`;
   const items = Object.fromEntries(
     quiz.items.map((item) => [`items/${item.id}.xml`, strToU8(itemXml(item))]),
   );

@@ -1,6 +1,6 @@
 import { describe, expect } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import type { Marking } from '#core/model/facts.ts';
+import type { FileFact, Marking } from '#core/model/facts.ts';
 import { hashOf } from '#formats/hash.ts';
 import { clickRole, REPORT, seeText, signIn, until, type Desk } from './harness.ts';
 import { pageTest } from './page-test.ts';
@@ -39,6 +39,17 @@ function newMarking(desk: Desk): Marking {
     criteria: [],
     files: [],
   };
+}
+
+/** Gives the desk a file that comes back, with so many remarks announced. */
+async function returnedFile(
+  desk: Desk,
+  given: Pick<FileFact, 'role' | 'name' | 'mediaType' | 'announced'>,
+  bytes: Uint8Array<ArrayBuffer>,
+): Promise<FileFact> {
+  const hash = await hashOf(bytes);
+  desk.folder.putFile(hash, bytes);
+  return { ...given, size: bytes.length, hash, aboutHash: null };
 }
 
 const figures = (page: Page) =>
@@ -403,25 +414,9 @@ describe('a course desk that is not in order', () => {
     async ({ page, desk }) => {
       await signIn(page, desk);
       const bytes = new Uint8Array(21 * 1024 * 1024).map((_, i) => i % 251);
-      const hash = await hashOf(bytes);
-      desk.folder.putFile(hash, bytes);
-      desk.record({
-        kind: 'marking',
-        value: {
-          ...newMarking(desk),
-          files: [
-            {
-              role: 'recording',
-              name: 'On the survey.ogg',
-              mediaType: 'audio/ogg',
-              size: bytes.length,
-              hash,
-              aboutHash: null,
-              announced: { recording: 1 },
-            },
-          ],
-        },
-      });
+      const given = { role: 'recording', name: 'On the survey.ogg', mediaType: 'audio/ogg' } as const;
+      const file = await returnedFile(desk, { ...given, announced: { recording: 1 } }, bytes);
+      desk.record({ kind: 'marking', value: { ...newMarking(desk), files: [file] } });
       await clickRole(page, 'button', 'Show');
       await seeText(page, '1 more announced, file not read yet');
       await page.goto(`${desk.address}/a/stand-survey`);
@@ -450,26 +445,9 @@ describe('a course desk that is not in order', () => {
       })),
     }));
     const bytes = new TextEncoder().encode(JSON.stringify({ type: 'discussion', title: 'Long', posts }));
-    const hash = await hashOf(bytes);
-    desk.folder.putFile(hash, bytes);
-    desk.record({
-      kind: 'marking',
-      value: {
-        ...newMarking(desk),
-        overall: '',
-        files: [
-          {
-            role: 'posts',
-            name: 'long.json',
-            mediaType: 'application/json',
-            size: bytes.length,
-            hash,
-            aboutHash: null,
-            announced: { post: 2000 },
-          },
-        ],
-      },
-    });
+    const given = { role: 'posts', name: 'long.json', mediaType: 'application/json' } as const;
+    const file = await returnedFile(desk, { ...given, announced: { post: 2000 } }, bytes);
+    desk.record({ kind: 'marking', value: { ...newMarking(desk), overall: '', files: [file] } });
     await clickRole(page, 'button', 'Show');
     await seeText(page, '2000 not read');
     await page.goto(`${desk.address}/a/stand-survey/decide`);

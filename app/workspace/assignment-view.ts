@@ -385,7 +385,7 @@ function steadyUntil({ opensAt, dueAt, extendedTo, closesAt }: Assignment, atMs:
 }
 
 /** The view of an assignment; of many, only those are computed anew that something was changed in. */
-function keptViewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
+export function keptViewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
   const from = madeFrom(records, id);
   const known = kept.get(id);
   if (
