@@ -1,6 +1,6 @@
 import puppeteer, { type BrowserContext, type Page } from 'puppeteer-core';
 import { expect, inject, test } from 'vitest';
-import { keepFailure, openWatched, startDesk, type Desk } from './harness.ts';
+import { FEW, keepFailure, openWatched, startDesk, type DemoPart, type Desk } from './harness.ts';
 
 export interface Scene {
   readonly page: Page;
@@ -17,10 +17,10 @@ export function pageTest(
   name: string,
   run: (scene: Scene) => Promise<void>,
   size = { width: 1280, height: 800 },
-  demo: 'few' | 'whole' = 'few',
+  part: DemoPart = FEW,
 ): void {
   test(name, async () => {
-    const desk = await startDesk(demo);
+    const desk = await startDesk(part);
     const browser = await puppeteer.connect({ browserWSEndpoint: inject('browser') });
     const context = await browser.createBrowserContext();
     const { page, faults, log } = await openWatched(context, desk, size);

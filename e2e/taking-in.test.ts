@@ -85,6 +85,7 @@ describe('every kind of file', () => {
         // A PDF brings the file along that is attached to it.
         const count = files.length + (files[0][0] === 'kinds.pdf' ? 1 : 0);
         if (count > 1 || files[0][0].startsWith('spoken')) await confirm(page, count);
+        await until(page, () => location.pathname.startsWith('/a/'));
         await page.waitForSelector('[aria-label="What came back, by channel"]');
         expect([files.map(([name]) => name), await tally(page)]).toEqual([
           files.map(([name]) => name),
