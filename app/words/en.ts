@@ -374,7 +374,6 @@ export const words = {
     withdrawFailed: (why: string) => `The course desk did not take it back: ${why}`,
     withdrawNotReached: 'The course desk can’t be reached. Try again when it is.',
     withdrawDone: 'The attempt is taken back.',
-    replace: 'It can also be replaced: hand in another attempt below Send.',
     addOutside: 'Note an attempt handed in elsewhere',
     addOutsideLead:
       'For work that you handed in on paper, by mail or on another page. Juncture sends nothing; it only keeps the record.',

@@ -146,6 +146,27 @@ describe('the view of an assignment', () => {
     expect(hundredths(5)).toBe('0.05');
   });
 
+  it('lets a draft be sent again once its attempt was taken back', () => {
+    const submission = {
+      id: id('s'),
+      assignmentId: id('a'),
+      versionId: id('v'),
+      note: '',
+      paper: { name: 'd.docx', hash: id(FILE) },
+      response: { name: 'r.docx', hash: id(FILE) },
+      at: id('2026-11-02T09:00:00.000Z'),
+      state: { kind: 'received' as const, attemptId: id('t2'), receipt: null as never },
+    };
+    const sent = { attempts: [attempt(1), attempt(2)], submissions: [submission] };
+    expect(view(sent)).toMatchObject({ state: { kind: 'waiting again' }, submission: { id: 's' } });
+    const at = id('2026-11-02T09:30:00.000Z');
+    const withdrawals = [{ attemptId: id('t2'), assignmentId: id('a'), at }];
+    expect(view({ ...sent, withdrawals })).toMatchObject({
+      state: { kind: 'open for another attempt' },
+      submission: null,
+    });
+  });
+
   it('numbers remarks in reading order', () => {
     const numbers = view({
       remarks: [

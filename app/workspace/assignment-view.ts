@@ -268,7 +268,10 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
   const count = (decision: Decision) => judgements.filter((j) => j.decision === decision).length;
   const submissions = ownRecords(records, 'submissions', id).toSorted((x, y) => (x.at < y.at ? -1 : 1));
   const drafts = ownRecords(records, 'drafts', id).toSorted((x, y) => y.attemptNumber - x.attemptNumber);
-  const latest = submissions.at(-1) ?? null;
+  const withdrawn = new Set(attempts.flatMap((one) => (one.withdrawn === null ? [] : [one.attempt.id])));
+  // One that was taken back is no longer on its way: the draft can be written on and sent again.
+  const latest =
+    submissions.findLast(({ state }) => state.kind !== 'received' || !withdrawn.has(state.attemptId)) ?? null;
   const stateFacts = stateFactsOf(assignment, attempts, drafts.length > 0, atMs);
   const change = scoreChangeIn(attempts);
   const last = standing(attempts).at(-1);
@@ -288,7 +291,7 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
       change === null ? null : { ...change, seen: records.readings.get(scoreSeenKey(change))?.read === true },
     remarks,
     doubles,
-    withdrawn: known.filter((remark) => remark.withdrawn),
+    withdrawn: known.filter((one) => one.withdrawn),
     numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
     readings: records.readings,
     judgements: records.judgements,

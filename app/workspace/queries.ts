@@ -1,11 +1,9 @@
-import { asId, PromiseId, QueryId } from '#core/model/ids.ts';
-import type { AssignmentId } from '#core/model/ids.ts';
+import { asId, PromiseId, QueryId, type AssignmentId } from '#core/model/ids.ts';
 import type { PromisePlace } from '#core/model/promises.ts';
 import type { Query } from '#core/model/work.ts';
 import type { Promised } from '#core/tally/promises.ts';
 import { words } from '../words/en.ts';
-import type { AssignmentView } from './assignment-view.ts';
-import { hundredths } from './assignment-view.ts';
+import { hundredths, type AssignmentView } from './assignment-view.ts';
 import { newId } from './draft.ts';
 import type { Writing } from './transact.ts';
 import { now, runCommand } from './workspace.ts';

@@ -11,6 +11,7 @@ import { responseSheetOf } from '../../shared/response-sheet.ts';
 import { shownMoment } from '../../shared/shown.ts';
 import { words } from '../../words/en.ts';
 import { readerInWorker } from '../../workers/reader-client.ts';
+import { standing } from '../../workspace/marked-attempts.ts';
 import { sendAttempt, WORD_TYPE } from '../../workspace/send.ts';
 import { BeforeAfter } from './BeforeAfter.tsx';
 import { ReceiptView } from './ReceiptView.tsx';
@@ -174,7 +175,7 @@ function ruleOf({ assignment, course, attempts, state }: AssignmentOutlet['view'
   if (course === null) return words.send.ruleAlone;
   if (state.kind !== 'open for another attempt' || assignment.closesAt === null) return words.send.ruleClosed;
   return words.send.ruleOpen(
-    attempts.length + 1,
+    standing(attempts).length + 1,
     assignment.attemptsAllowed,
     shownMoment(assignment.closesAt, course.zone),
   );
