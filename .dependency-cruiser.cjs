@@ -17,9 +17,9 @@ module.exports = {
     {
       name: 'core-libraries',
       severity: 'error',
-      comment: 'core knows Valibot and no other library',
+      comment: 'core knows Valibot, a stemmer and no other library',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { path: 'node_modules', pathNot: 'node_modules/valibot' },
+      to: { path: 'node_modules', pathNot: 'node_modules/(valibot|stemmer)/' },
     },
     {
       name: 'places-do-not-meet',

@@ -11,6 +11,28 @@ const router = createBrowserRouter([
     errorElement: <Fault />,
     children: [
       { index: true, element: <Arrivals /> },
+      {
+        path: 'standing/:courseId?',
+        lazy: async () => ({ Component: (await import('./places/standing/Standing.tsx')).Standing }),
+      },
+      {
+        path: 'standing/new',
+        lazy: async () => ({ Component: (await import('./places/standing/CourseForm.tsx')).NewCourse }),
+      },
+      {
+        path: 'standing/take-in',
+        lazy: async () => ({ Component: (await import('./places/standing/TakeInGrades.tsx')).TakeInGrades }),
+      },
+      {
+        path: 'standing/:courseId/edit',
+        lazy: async () => ({ Component: (await import('./places/standing/CourseForm.tsx')).EditCourse }),
+      },
+      {
+        path: 'standing/:courseId/add',
+        lazy: async () => ({
+          Component: (await import('./places/standing/AssignmentForm.tsx')).NewAssignment,
+        }),
+      },
       { path: 'ask', lazy: async () => ({ Component: (await import('./places/asking/Asking.tsx')).Asking }) },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
       {
@@ -44,6 +66,22 @@ const router = createBrowserRouter([
           {
             path: 'check',
             lazy: async () => ({ Component: (await import('./places/checking/Checking.tsx')).Checking }),
+          },
+          {
+            path: 'edit',
+            lazy: async () => ({
+              Component: (await import('./places/standing/AssignmentForm.tsx')).EditAssignment,
+            }),
+          },
+          {
+            path: 'score',
+            lazy: async () => ({ Component: (await import('./places/standing/ScoreForm.tsx')).ScoreForm }),
+          },
+          {
+            path: 'rubric',
+            lazy: async () => ({
+              Component: (await import('./places/rubric/RubricEditor.tsx')).RubricEditor,
+            }),
           },
           {
             path: 'send',

@@ -41,13 +41,18 @@ function buildRubrics(): Rubric[] {
     criteria: criteria.map((criterion) => ({
       id: asId(CriterionId, criterion.id),
       title: criterion.title,
+      description: criterion.description,
       possible: criterion.possible ?? criterion.points.at(-1) ?? null,
-      levels: criterion.points.map((points, i) => ({
-        title: levels[i],
-        description: criterion.descriptions[i],
-        points,
+      weight: null,
+      levels: criterion.descriptions.map((description, i) => ({
+        title: (criterion.levels ?? levels)[i],
+        description,
+        points: criterion.points[i] ?? null,
+        pointsFrom: criterion.from[i] ?? null,
       })),
     })),
+    unscaled: false,
+    byHandFor: null,
   }));
 }
 
@@ -69,6 +74,11 @@ function buildCourses({ scenario, at }: Building): Course[] {
     instructor: { name: course.instructor, role: 'instructor' },
     people: course.people,
     zone: scenario.zone,
+    policy: course.policy,
+    late: course.late,
+    scales: course.scales,
+    gradeScaleId: course.gradeScale,
+    byHand: false,
   }));
 }
 
@@ -92,6 +102,8 @@ async function buildAssignment(given: AssignmentGiven, building: Building): Prom
     attemptsAllowed: given.attemptsAllowed,
     policy: given.policy,
     late: given.late,
+    scaleId: given.scale,
+    group: given.group,
     rubricId: given.rubric === null ? null : asId(RubricId, given.rubric),
     extraCredit: given.extraCredit,
     excused: given.excused,
@@ -100,6 +112,7 @@ async function buildAssignment(given: AssignmentGiven, building: Building): Prom
     requirements: { wordsMin: given.words[0], wordsMax: given.words[1], fileTypes: ['docx'] },
     materials,
     brief: given.brief,
+    byHand: false,
   };
 }
 
@@ -135,10 +148,13 @@ async function buildMarking(
     at: at(given.at),
     marker,
     score: given.score,
+    groupScore: given.groupScore,
+    result: given.result,
     overall: overall ?? given.overall,
     criteria: criteria.map(({ id, ...rest }) => ({ criterionId: asId(CriterionId, id), ...rest })),
     files: returned,
     complete: given.complete,
+    byHand: false,
   };
 }
 

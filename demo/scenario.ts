@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as v from 'valibot';
-import { AttemptPolicy, Author, Category, LateRule } from '#core/model/facts.ts';
+import { Assignment, AttemptPolicy, Author, Category, Course, Marking } from '#core/model/facts.ts';
 import { DecimalString } from '#core/model/ids.ts';
 
 /** The demo's scenario as data: demo/scenario.json, and what it names in demo/papers, demo/feedback and demo/media. */
@@ -42,6 +42,8 @@ const MarkingGiven = v.object({
   at: Day,
   by: v.optional(v.string()),
   score: v.nullable(DecimalString),
+  groupScore: Marking.entries.groupScore,
+  result: Marking.entries.result,
   complete: v.optional(v.boolean(), true),
   /** The file of feedback that its words stand in, where they don't stand here. */
   from: v.optional(v.string()),
@@ -71,8 +73,10 @@ const AssignmentGiven = v.object({
   extended: v.optional(v.nullable(Day), null),
   closes: v.nullable(Day),
   attemptsAllowed: v.number(),
-  policy: AttemptPolicy,
-  late: v.optional(v.nullable(LateRule), null),
+  policy: v.optional(v.nullable(AttemptPolicy), null),
+  late: Assignment.entries.late,
+  scale: Assignment.entries.scaleId,
+  group: Assignment.entries.group,
   rubric: v.nullable(v.string()),
   draftOf: v.optional(v.nullable(v.string()), null),
   extraCredit: v.optional(v.boolean(), false),
@@ -103,6 +107,10 @@ const Scenario = v.object({
       scheme: v.picklist(['weighted', 'points']),
       categories: v.array(Category),
       people: v.optional(v.array(Author), []),
+      policy: Course.entries.policy,
+      late: Course.entries.late,
+      scales: Course.entries.scales,
+      gradeScale: Course.entries.gradeScaleId,
     }),
   ),
   assignments: v.array(AssignmentGiven),
@@ -171,7 +179,12 @@ const Rubrics = v.array(
         id: v.string(),
         title: v.string(),
         possible: v.optional(DecimalString),
+        description: v.optional(v.string(), ''),
+        /** None for one that is not scored. */
         points: v.array(DecimalString),
+        /** Where levels are ranges: the lower ends. */
+        from: v.optional(v.array(DecimalString), []),
+        levels: v.optional(v.array(v.string())),
         descriptions: v.array(v.string()),
       }),
     ),

@@ -3,7 +3,6 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readBag, writeBag } from './bag/bag.ts';
-import { caseFromRubric, rubricFromCase } from './case/rubric.ts';
 import { readDocx } from './docx/read-docx.ts';
 import { writeDraftDocx, writeResponseSheetDocx } from './docx/write-docx.ts';
 import { readMarkedPdf } from './pdf/read-marked-pdf.ts';
@@ -181,33 +180,5 @@ describe('bags', () => {
     });
     await expect(readBag(extra)).rejects.toMatchObject({ reason: 'damaged backup', detail: 'data/x' });
     await expect(readBag(strToU8('text'))).rejects.toMatchObject({ reason: 'not a backup' });
-  });
-});
-
-describe('CASE rubrics', () => {
-  it('come back as they went out', () => {
-    const level = fc.record({
-      title: fc.constantFrom('Starting', 'Sound', 'Excellent'),
-      description: fc.string(),
-      points: fc.option(fc.integer({ min: 0, max: 40 }).map(String), { nil: null }),
-    });
-    fc.assert(
-      fc.property(fc.array(fc.array(level, { minLength: 1, maxLength: 4 }), { maxLength: 4 }), (given) => {
-        const rubric = {
-          id: 'r' as never,
-          title: 'Report',
-          criteria: given.map((levels, i) => {
-            const points = levels.flatMap((l) => (l.points === null ? [] : [Number(l.points)]));
-            return {
-              id: `c${i}` as never,
-              title: `Criterion ${i}`,
-              possible: (points.length === 0 ? null : String(Math.max(...points))) as never,
-              levels: levels as never,
-            };
-          }),
-        };
-        expect(rubricFromCase(caseFromRubric(rubric))).toEqual(rubric);
-      }),
-    );
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Rubric } from '#core/model/facts.ts';
+import { exampleRubric } from '#core/model/example.ts';
 import type { Target } from '#core/model/remark.ts';
 import type { Mark } from './marked-paper.ts';
 import { channelOn, remarksOfMarks, type MarkContext } from './remarks.ts';
@@ -28,11 +28,7 @@ const mark = (more: Partial<Mark>): Mark => ({
   change: null,
   ...more,
 });
-const rubric: Rubric = {
-  id: 'r' as never,
-  title: 'Report',
-  criteria: [{ id: 'c-method' as never, title: 'Method', possible: null, levels: [] }],
-};
+const rubric = exampleRubric([{ id: 'c-method', title: 'Method' }]);
 const context: MarkContext = {
   assignmentId: 'a' as never,
   attemptId: 'attempt' as never,

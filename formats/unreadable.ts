@@ -19,6 +19,8 @@ export type UnreadableReason =
   | 'HEIC picture'
   | 'unknown kind'
   | 'no page to place on'
+  | 'no rubric'
+  | 'no scores'
   | 'not a backup'
   | 'damaged backup'
   | 'newer backup'

@@ -1,10 +1,13 @@
 import { parseArgs } from 'node:util';
 import { UnreadableFile, type UnreadableReason } from '#formats/unreadable.ts';
+import { UnreadableCourse } from '#formats/course/read-course.ts';
+import { grade } from './grade.ts';
 import { inspect } from './inspect.ts';
 
 /** The command line: see docs/command-line.md. */
 
-const USAGE = 'usage: juncture inspect FILE [--text] [--onto PAPER] [--password WORD]';
+const USAGE = `usage: juncture inspect FILE [--text] [--onto PAPER] [--password WORD]
+       juncture grade FILE.json`;
 
 const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   empty: 'the file is empty',
@@ -26,6 +29,8 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   'HEIC picture': 'pictures of kind HEIC are not read; save it as JPEG or PNG',
   'unknown kind': 'it is of no kind that is read; save it as PDF',
   'no page to place on': 'these remarks belong on a PDF; name it with --onto',
+  'no rubric': 'there is no table of criteria in it',
+  'no scores': 'there are no scores in it',
   'not a backup': 'it is not a saved workspace',
   'damaged backup': 'the saved workspace is damaged',
   'newer backup': 'the saved workspace is from a newer Juncture',
@@ -34,6 +39,7 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
 
 function sentenceFor(error: unknown): string {
   if (error instanceof UnreadableFile) return SENTENCES[error.reason];
+  if (error instanceof UnreadableCourse) return error.message;
   if (error instanceof Error && 'code' in error)
     return error.code === 'ENOENT' ? 'there is no such file' : `it can’t be opened (${String(error.code)})`;
   throw error;
@@ -49,11 +55,17 @@ async function run(): Promise<number> {
     },
   });
   const [command, file, ...more] = positionals;
-  if (command !== 'inspect' || !file || more.length > 0) {
+  if ((command !== 'inspect' && command !== 'grade') || !file || more.length > 0) {
     console.error(USAGE);
     return 2;
   }
   try {
+    if (command === 'grade') {
+      const { result, oddities } = await grade(file);
+      for (const oddity of oddities) console.error(`${file}: ${oddity}`);
+      process.stdout.write(`${JSON.stringify(result, null, 2)}\n`);
+      return 0;
+    }
     const found = await inspect(file, {
       text: values.text,
       onto: values.onto ?? null,

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { Inbox, MessagesSquare, Settings2, SquareLibrary, type LucideIcon } from 'lucide-react';
+import { Inbox, MessagesSquare, Scale, Settings2, SquareLibrary, type LucideIcon } from 'lucide-react';
 import { useEffect } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
@@ -13,6 +13,7 @@ import { TakeInDialog } from './TakeInDialog.tsx';
 
 const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
   { to: '/', label: words.places.arrivals, icon: Inbox },
+  { to: '/standing', label: words.places.standing, icon: Scale },
   { to: '/ask', label: words.places.asks, icon: MessagesSquare },
   { to: '/shelf', label: words.places.shelf, icon: SquareLibrary },
   { to: '/settings', label: words.places.settings, icon: Settings2 },
@@ -110,11 +111,13 @@ function Bar() {
       {identity !== null && (
         <>
           <nav aria-label={words.frame.placesLabel} className="flex gap-5 max-md:hidden">
-            {PLACES.filter(({ to }) => to === '/' || to === '/shelf').map(({ to, label }) => (
-              <NavLink key={to} to={to} end className={link}>
-                {label}
-              </NavLink>
-            ))}
+            {PLACES.filter(({ to }) => to === '/' || to === '/standing' || to === '/shelf').map(
+              ({ to, label }) => (
+                <NavLink key={to} to={to} end={to === '/'} className={link}>
+                  {label}
+                </NavLink>
+              ),
+            )}
           </nav>
           <div className="ml-auto flex items-center gap-5">
             <NavLink to="/ask" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>

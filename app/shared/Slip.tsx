@@ -1,14 +1,18 @@
 import clsx from 'clsx';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { quotedWords, type Remark, type Reply } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
 import { isRead } from '#core/tally/tally.ts';
+import { criterionAddress } from './remark-address.ts';
 import { saidBy } from './said.ts';
+import { CriterionChoice } from './CriterionChoice.tsx';
+import { PointsBehind } from './PointsBehind.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
 import { words } from '../words/en.ts';
-import { pointsOf, type AssignmentView } from '../workspace/assignment-view.ts';
+import { criterionFor, type AssignmentView } from '../workspace/assignment-view.ts';
 import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
 import { useKeptText } from './kept-text.ts';
 import { shownDay } from './shown.ts';
@@ -38,8 +42,7 @@ export function Slip({
   const number = view.numberByRemark.get(remark.id) ?? 0;
   const long = saidBy(remark).length > FOLD_CHARACTERS;
   const folded = long && !unfolded && !focused;
-  const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
-  const points = pointsOf(view, remark.id);
+  const criterion = criterionFor(view, remark);
   const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
   return (
     <article
@@ -65,7 +68,15 @@ export function Slip({
         >
           {words.stances[stanceOf(remark, judgement)]}
         </span>
-        {criterion && <span className="min-w-0 truncate text-quiet">{criterion.title}</span>}
+        {criterion !== null && (
+          <Link
+            to={criterionAddress(view.assignment.id, criterion.id)}
+            title={words.rubric.toCriterion}
+            className="min-w-0 truncate text-quiet hover:text-ink hover:underline"
+          >
+            {criterion.title}
+          </Link>
+        )}
         <span className="ml-auto inline-flex items-center gap-2">
           {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}
           <DecisionSign judgement={judgement} />
@@ -94,11 +105,8 @@ export function Slip({
         <>
           <div className="mt-2 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1 border-t border-dashed border-rule pt-2 text-sm text-quiet">
             <StanceChoice remark={remark} judgement={judgement} />
-            {points !== null && (
-              <span title={words.slip.pointsBehind}>
-                <b className="text-ink">{points.behind}</b> {words.slip.lost('', points.lost).trim()}
-              </span>
-            )}
+            <CriterionChoice view={view} remark={remark} />
+            <PointsBehind view={view} remark={remark} />
             <button type="button" className="hover:underline" onClick={() => void markRead(remark, !read)}>
               {read ? words.slip.unread : words.slip.markRead}
             </button>

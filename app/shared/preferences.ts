@@ -6,6 +6,8 @@ const Preferences = v.object({
   theme: v.optional(v.picklist(['system', 'light', 'dark']), 'system'),
   singleKeys: v.optional(v.boolean(), true),
   textSize: v.optional(v.picklist(['100', '125', '150', '200']), '100'),
+  /** How rubrics are shown; auto: as a list where it is narrow. */
+  rubricLayout: v.optional(v.picklist(['auto', 'grid', 'list']), 'auto'),
 });
 export type Preferences = v.InferOutput<typeof Preferences>;
 

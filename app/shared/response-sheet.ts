@@ -2,7 +2,7 @@ import type { Answer } from '#core/check/answered.ts';
 import { responseRows, type ResponseRow, type ResponseSheet } from '#core/check/response-sheet.ts';
 import { saidBy } from './said.ts';
 import { words } from '../words/en.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
+import { criterionFor, type AssignmentView } from '../workspace/assignment-view.ts';
 import type { LiveOutcomes } from '../workspace/outcomes.ts';
 
 /** The response sheet in words: remark by remark, what was decided and done. */
@@ -28,8 +28,8 @@ export function responseSheetOf(
 
 function placeOf({ page, about, remark }: ResponseRow, view: AssignmentView): string[] {
   if (page !== null) return [words.response.place(page), ...(about === null ? [] : [`“${about}”`])];
-  const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
-  return [criterion === undefined ? words.response.whole : words.response.criterion(criterion.title)];
+  const criterion = criterionFor(view, remark);
+  return [criterion === null ? words.response.whole : words.response.criterion(criterion.title)];
 }
 
 function decisionOf({ judgement }: ResponseRow): string[] {

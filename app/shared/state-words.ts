@@ -1,4 +1,5 @@
 import type { Instant } from '#core/model/ids.ts';
+import { lateRuleOf, policyOf } from '#core/scores/rules.ts';
 import { words } from '../words/en.ts';
 import type { AssignmentView } from '../workspace/assignment-view.ts';
 import { standing } from '../workspace/marked-attempts.ts';
@@ -9,6 +10,7 @@ import { daysUntil, shownMoment, shownPercent } from './shown.ts';
 export function stateSentence(view: AssignmentView): string {
   const { assignment, course, state, attempts } = view;
   const { rule } = words.assignment;
+  const policy = policyOf(assignment, course);
   if (course === null) return rule.ownPaper;
   const shown = (at: Instant | null | undefined) => (at ? shownMoment(at, course.zone) : '');
   const last = standing(attempts).findLast(({ missing }) => !missing);
@@ -19,8 +21,7 @@ export function stateSentence(view: AssignmentView): string {
       if (assignment.closesAt === null) return '';
       const count = standing(attempts).length;
       const number = words.assignment.ordinals.at(count) ?? String(count + 1);
-      const cap =
-        assignment.policy.kind === 'capped' ? ` · ${rule.cap(shownPercent(assignment.policy.cap))}` : '';
+      const cap = policy.kind === 'capped' ? ` · ${rule.cap(shownPercent(policy.cap))}` : '';
       const open = rule.openFor(number, daysUntil(assignment.closesAt, nowMs()));
       return `${open}, ${rule.until(shown(assignment.closesAt))}${cap}`;
     }
@@ -46,8 +47,9 @@ export function stateSentence(view: AssignmentView): string {
 }
 
 /** How late the latest attempt was and what came off; null: in time. */
-export function latenessSentence({ lateness, assignment }: AssignmentView): string | null {
+export function latenessSentence({ lateness, assignment, course }: AssignmentView): string | null {
   if (lateness === null) return null;
-  const off = assignment.late === null ? '' : `, ${words.assignment.pointsOff(lateness.deduction)}`;
+  const off =
+    lateRuleOf(assignment, course) === null ? '' : `, ${words.assignment.pointsOff(lateness.deduction)}`;
   return words.assignment.lateBy(lateness.hours) + off;
 }

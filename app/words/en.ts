@@ -5,6 +5,8 @@ import type { Channel } from '#core/model/channels.ts';
 import type { PromisePlace } from '#core/model/promises.ts';
 import type { ChangeKind, Decision, Stance } from '#core/model/work.ts';
 import type { UnreadableReason } from '#formats/unreadable.ts';
+import { rubric } from './rubric.ts';
+import { standing } from './standing.ts';
 
 /** Every word of the interface. Sentences are whole; figures come in as arguments. */
 
@@ -94,6 +96,10 @@ const unreadable: Record<UnreadableReason, (name: string, detail: string) => str
     `“${name}” is of a kind that is not read here. Save or print it as PDF and drop that.`,
   'no page to place on': (name) =>
     `The remarks in “${name}” belong on the pages of a PDF. Drop that PDF together with it.`,
+  'no rubric': (name) =>
+    `There is no table of criteria in “${name}”. Choose a CASE file, a CSV, or a Word or OpenDocument text with one.`,
+  'no scores': (name) =>
+    `There are no assignments or scores in “${name}”. Choose a CSV with a row for each, or OneRoster files.`,
   'not a backup': (name) => `“${name}” is not a saved workspace. Choose a ZIP that Juncture wrote.`,
   'damaged backup': (name, detail) =>
     `“${name}” is damaged: ${detail || 'the archive'} is missing or changed. Nothing was read back; use another copy.`,
@@ -130,13 +136,21 @@ const unanswered: Record<Extract<Answer, { answered: false }>['because'], string
 
 export const words = {
   name: 'Juncture',
-  places: { arrivals: 'Arrivals', asks: 'To ask', shelf: 'Shelf', settings: 'Settings' },
+  places: {
+    arrivals: 'Arrivals',
+    standing: 'Standing',
+    asks: 'To ask',
+    shelf: 'Shelf',
+    settings: 'Settings',
+  },
   skip: 'Skip to the content',
   decisions,
   channels,
   stances,
   outcomes,
   changeKinds,
+  rubric,
+  standing,
   unreadable,
   unanswered,
   promisePlaces,
@@ -402,6 +416,10 @@ export const words = {
     promiseQuestionElsewhere: (said: string) => `I noted that “${said}”, but nothing has come. Where is it?`,
     unexplainedQuestion: (points: string, criterion: string) =>
       `${points} points of “${criterion}” went, and no remark says why. What was missing?`,
+    putInByYou: 'Put in by you',
+    intoCourse: 'Put it into a course',
+    unexplainedWhole: (points: string, title: string) =>
+      `${points} points of “${title}” went, and no remark says why. What was missing?`,
     proposedQueries: 'Proposed questions',
     takeUp: 'Take it up',
     awaited: 'Not here yet',
@@ -495,8 +513,6 @@ export const words = {
     onNoWords: 'hangs on no words',
     showAll: 'Show all',
     fold: 'Fold',
-    lost: (behind: string, lost: string) => `${behind} of the ${lost} lost`,
-    pointsBehind: 'points behind this remark',
     note: 'Your note',
     notePlaceholder: 'A note of your own, or the question to ask',
     saysLabel: 'What it says',
@@ -612,6 +628,7 @@ export const words = {
       ['a, q, k, d', 'act, ask, keep doing, decline'],
       ['c', 'carry to the next assignment'],
       ['r', 'read or not'],
+      ['l', 'counts towards the criterion that is suggested'],
       [
         '1 to 8, 0',
         'what it says: must-fix, fix, polish, praise, advice, question, points elsewhere, note; as proposed',
@@ -681,7 +698,13 @@ export const words = {
     planned: 'planned gain',
     unexplained: (points: string, criterion: string) =>
       `${points} points of “${criterion}” are unexplained: no remark calls for a change there.`,
-    noPoints: 'No points are known for this assignment; the plan goes by minutes alone.',
+    unexplainedWhole: (points: string) => `${points} points are unexplained: no remark calls for a change.`,
+    whole: 'The whole',
+    stake: 'at stake',
+    stakeCaption: 'What is at stake in the final',
+    stakeLine: (gain: string) => `The tasks together: about +${gain} points of those at stake in the final.`,
+    noPoints:
+      'No points are known for this assignment. The plan goes by what each remark asks: must-fix weighs 3, fix 2, polish 1.',
     hours: (minutes: number) =>
       minutes < 60
         ? `${minutes} min`
@@ -918,6 +941,15 @@ export const words = {
     decidedMany: (decision: string, count: number) =>
       `decided “${decision}” for ${many(count, 'remark', 'remarks')}`,
     parted: 'parted two remarks',
+    linked: (count: number) => `criterion of ${many(count, 'a remark', 'remarks')}`,
+    aimed: 'level aimed at',
+    tickedAim: 'tick on a list',
+    ifScore: '“if” score',
+    course: (title: string) => `course “${title}”`,
+    assignment: (title: string) => `assignment “${title}”`,
+    scored: 'score put in',
+    rubric: 'rubric',
+    imported: 'scores taken in',
     promised: 'what was promised',
     proposedQuery: 'a proposed question',
     outsideAttempt: 'attempt handed in elsewhere',

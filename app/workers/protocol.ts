@@ -8,6 +8,9 @@ import type { WordText } from '#formats/docx/read-docx.ts';
 import type { Payload } from '#formats/bag/bag.ts';
 import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
 import type { Cue } from '#formats/sound/read-vtt.ts';
+import type { CourseOfTable, GradeField, GradeTable } from '#formats/grades/grade-table.ts';
+import type { ReadGrades } from '#formats/grades/read-grades.ts';
+import type { ReadRubricTable } from '#formats/rubric/rubric-table.ts';
 import type { UnreadableReason } from '#formats/unreadable.ts';
 
 /** What the workers take and give. Files that can't be read cross as values. */
@@ -48,6 +51,24 @@ export interface ReaderWorker {
   writeDraftDocx(blocks: readonly RichBlock[], title: string): Promise<Uint8Array<ArrayBuffer>>;
   writeResponseSheetDocx(sheet: ResponseSheet): Promise<Uint8Array<ArrayBuffer>>;
   writeBag(root: string, payload: Payload, date: string): Promise<Uint8Array<ArrayBuffer>>;
+}
+
+/** Something pasted: as the page had it, and as plain text. */
+export interface Pasted {
+  readonly html: string;
+  readonly text: string;
+}
+
+/** Rubrics and scores out of tables. */
+export interface TableWorker {
+  readRubrics(bytes: Uint8Array, title: string): Promise<ReadResult<ReadRubricTable[]>>;
+  /** Empty where there is none in it. */
+  pasteRubrics(pasted: Pasted, title: string): Promise<ReadResult<ReadRubricTable[]>>;
+  readGrades(
+    files: readonly { readonly name: string; readonly bytes: Uint8Array }[],
+  ): Promise<ReadResult<ReadGrades>>;
+  pasteGrades(pasted: Pasted): Promise<ReadResult<GradeTable | null>>;
+  courseOfTable(table: GradeTable, fields: readonly GradeField[], zone: string): CourseOfTable;
 }
 
 export interface TextWorker {

@@ -8,21 +8,11 @@ import { readRemarksOnto, readRemarksUnplaced } from '#formats/place-remarks.ts'
 import { recognise, recogniseNamed } from '#formats/recognise.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
-import { UnreadableFile } from '#formats/unreadable.ts';
 import { pdfAssets } from '../shared/pdf-assets.ts';
-import type { FileContent, ReaderWorker, ReadResult } from './protocol.ts';
+import type { FileContent, ReaderWorker } from './protocol.ts';
+import { reading } from './reading.ts';
 
 GlobalWorkerOptions.workerSrc = new URL(pdfWorkerUrl, location.origin).href;
-
-async function reading<T>(work: () => T | Promise<T>): Promise<ReadResult<T>> {
-  try {
-    return { kind: 'read', value: await work() };
-  } catch (error) {
-    if (error instanceof UnreadableFile)
-      return { kind: 'unreadable', reason: error.reason, detail: error.detail };
-    throw error;
-  }
-}
 
 async function contentOf(
   name: string,

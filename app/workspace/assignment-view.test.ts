@@ -7,6 +7,7 @@ import {
   exampleJudgement,
   exampleMarking,
   exampleRemark,
+  exampleRubric,
   wordsTarget,
 } from '#core/model/example.ts';
 import type { Remark } from '#core/model/remark.ts';
@@ -14,7 +15,7 @@ import type { Decision, Judgement, Query, Reading, Task } from '#core/model/work
 import { paperOf } from '#core/paper/paper.ts';
 import { wordingMark } from '#core/reading/need.ts';
 import { responseSheetOf } from '../shared/response-sheet.ts';
-import { hundredths, pointsOf, viewOf, type AssignmentView } from './assignment-view.ts';
+import { behindOf, hundredths, viewOf, type AssignmentView } from './assignment-view.ts';
 import { answersOf } from './outcomes.ts';
 import {
   emptyRecords,
@@ -82,13 +83,7 @@ const attempt = (number: number) =>
   exampleAttempt({ id: `t${number}`, number, at: '2026-10-17T15:00:00.000Z' });
 const base = {
   assignments: [assignment],
-  rubrics: [
-    {
-      id: id('r'),
-      title: 'R',
-      criteria: [{ id: id('method'), title: 'Method', possible: id('8'), levels: [] }],
-    },
-  ],
+  rubrics: [exampleRubric([{ id: 'method', title: 'Method', possible: '8' }], { unscaled: true })],
   attempts: [attempt(1)],
   markings: [marking(1, '28.5', '5')],
   remarks: ['x', 'y', 'z'].map((key) => remark(key)),
@@ -137,12 +132,12 @@ describe('the view of an assignment', () => {
       markings: [marking(1, '28.5', '5'), marking(2, '37', '8')],
     };
     for (const each of [view(), view(second)]) {
-      expect(['x', 'y', 'z'].map((key) => pointsOf(each, key)?.behind)).toEqual(['1.00', '1.00', '1.00']);
-      expect(pointsOf(each, 'x')?.lost).toBe('3.00');
+      expect(['x', 'y', 'z'].map((key) => behindOf(each, key)?.share)).toEqual([100, 100, 100]);
+      expect(behindOf(each, 'x')?.loss.lost).toBe(300);
     }
-    expect(pointsOf(view(), 'elsewhere')).toBeNull();
+    expect(behindOf(view(), 'elsewhere')).toBeNull();
     const praised = view({ judgements: [judged('x', 'keep'), judged('y', null, { stance: 'must-fix' })] });
-    expect(['x', 'y', 'z'].map((key) => pointsOf(praised, key)?.behind)).toEqual(['0.00', '1.80', '1.20']);
+    expect(['x', 'y', 'z'].map((key) => behindOf(praised, key)?.share)).toEqual([undefined, 180, 120]);
     expect(hundredths(5)).toBe('0.05');
   });
 

@@ -1,9 +1,10 @@
 import { useMemo } from 'react';
-import type { Assignment, Course, FileFact, Marking, Rubric } from '#core/model/facts.ts';
+import type { Assignment, Course, Criterion, FileFact, Marking, Rubric } from '#core/model/facts.ts';
 import type { Channel } from '#core/model/channels.ts';
 import { inReadingOrder, type Remark } from '#core/model/remark.ts';
 import type { FileHash, Instant } from '#core/model/ids.ts';
 import type {
+  Aim,
   Decision,
   Draft,
   FileRole,
@@ -22,19 +23,31 @@ import {
   type StateFacts,
 } from '#core/line/assignment-state.ts';
 import { planOrder, type PlannedTask } from '#core/plan/tasks.ts';
-import { criterionLosses, pointsBehind, type CriterionLoss } from '#core/scores/behind.ts';
+import { addsUp, scaledResults, type AddsUp, type ScaledResult } from '#core/rubric/result.ts';
+import { criterionOf } from '#core/rubric/link.ts';
+import {
+  criterionLosses,
+  importanceOf,
+  lossesAtStake,
+  pointsBehind,
+  wholeLoss,
+  type Loss,
+} from '#core/scores/behind.ts';
 import { assignmentScore, withAttempt } from '#core/scores/course-grade.ts';
-import { fromDecimal, toShown } from '#core/scores/fraction.ts';
+import { fromDecimal, toShown, type Fraction } from '#core/scores/fraction.ts';
+import { pointsGiven } from '#core/scores/rules.ts';
 import { doublesOf } from '#core/tally/doubled.ts';
 import { promisesOf, type Promised } from '#core/tally/promises.ts';
 import { isRead, tallyOf, type Tally } from '#core/tally/tally.ts';
 import { ownRecords } from './by-assignment.ts';
 import {
+  criteriaGiven,
   gradedAssignment,
   latenessOf,
   markedAttempts,
   returnedFiles,
   scoreChangeIn,
+  scoredMarking,
   standing,
   type Lateness,
   type MarkedAttempt,
@@ -88,7 +101,13 @@ export interface AssignmentView {
   readonly promised: readonly Promised[];
   readonly awaited: readonly AwaitedFile[];
   readonly countByDecision: Readonly<Record<Decision | 'carry', number>>;
-  readonly losses: readonly CriterionLoss[];
+  /** Where points were lost, or on a draft stage are at stake, and which remarks they lie behind. */
+  readonly losses: readonly Loss[];
+  /** Each criterion of the rubric with what the attempt that is worked on got, in the assignment's points. */
+  readonly criteria: readonly ScaledResult[];
+  /** Whether the criteria make the score that was given; null where that can't be told. */
+  readonly addsUp: AddsUp | null;
+  readonly aims: ReadonlyMap<string, Aim>;
   readonly tasks: readonly PlannedTask[];
   readonly queries: readonly Query[];
   /** The marked paper that a new draft starts from. */
@@ -211,12 +230,9 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
   const assignment = records.assignments.get(id);
   if (assignment === undefined) return null;
   const markings = ownRecords(records, 'markings', id);
-  const attempts = markedAttempts(
-    ownRecords(records, 'attempts', id),
-    markings,
-    ownRecords(records, 'withdrawals', id),
-  );
-  const rubric = records.rubrics.get(assignment.rubricId ?? '') ?? null;
+  const attempts = attemptsOf(records, id);
+  const course = records.courses.get(assignment.courseId ?? '') ?? null;
+  const rubric = rubricOf(records, assignment);
   const files = ownRecords(records, 'files', id);
   const returned = returnedFiles(attempts);
   const movedAway = (hash: string) => (records.files.get(hash)?.assignmentId ?? id) !== id;
@@ -248,21 +264,21 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
   );
   const awaited = returned.filter(({ fact }) => !records.files.has(fact.hash));
   const announced = announcedIn(awaited);
-  const plannedFor = firstMarking ?? latestMarking;
-  const losses =
-    rubric === null || plannedFor === null
+  const worked = workedOn(attempts);
+  const criteria =
+    rubric === null
       ? []
-      : criterionLosses(
-          rubric,
-          plannedFor.criteria,
-          remarks.filter((remark) => remark.attemptId === plannedFor.attemptId),
-          records.judgements,
-        );
+      : scaledResults(rubric, worked === null ? [] : criteriaGiven(worked), assignment.possible);
+  const given = worked === null ? null : givenFor(worked, assignment, course);
+  const losses = lossesIn(records, { assignment, rubric, worked, given, remarks });
   const behind = new Map(
     remarks.flatMap((remark) => {
       const points = pointsBehind(losses, remark.id);
       return points === null ? [] : [[remark.id, points] as const];
     }),
+  );
+  const importance = new Map(
+    remarks.map((remark) => [remark.id as string, importanceOf(remark, records.judgements.get(remark.id))]),
   );
   const judgements = remarks.flatMap((remark) => records.judgements.get(remark.id) ?? []);
   const count = (decision: Decision) => judgements.filter((j) => j.decision === decision).length;
@@ -277,16 +293,16 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
   const last = standing(attempts).at(-1);
   return {
     assignment,
-    course: records.courses.get(assignment.courseId ?? '') ?? null,
+    course,
     rubric,
     attempts,
     latestMarking,
     arrivedAt: latestMarking === null ? null : (records.arrivals.get(latestMarking.id)?.at ?? null),
-    score: scoreShown(assignment, attempts),
-    reachable: reachableShown(assignment, attempts),
+    score: scoreShown(assignment, attempts, course),
+    reachable: reachableShown(assignment, attempts, course),
     state: assignmentState(stateFacts),
     contradictions: contradictionsIn(stateFacts),
-    lateness: last === undefined ? null : latenessOf(last, assignment),
+    lateness: last === undefined ? null : latenessOf(last, assignment, course),
     scoreChange:
       change === null ? null : { ...change, seen: records.readings.get(scoreSeenKey(change))?.read === true },
     remarks,
@@ -306,7 +322,10 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
       carry: judgements.filter((j) => j.carry).length,
     },
     losses,
-    tasks: planOrder(ownRecords(records, 'tasks', id), behind),
+    criteria,
+    addsUp: addsUp(criteria, given),
+    aims: new Map(ownRecords(records, 'aims', id).map((aim) => [aim.criterionId as string, aim])),
+    tasks: planOrder(ownRecords(records, 'tasks', id), behind, importance),
     queries: ownRecords(records, 'queries', id),
     markedFile,
     papers,
@@ -324,19 +343,100 @@ function stagesOf(records: RecordMaps, assignment: Assignment): AssignmentView['
   return { draft, final };
 }
 
-function scoreShown(assignment: Assignment, attempts: readonly MarkedAttempt[]): string | null {
+/** The school's rubric, else the one that the student put to the assignment. */
+export function rubricOf(records: RecordMaps, { id, rubricId }: Assignment): Rubric | null {
+  return records.rubrics.get(rubricId ?? '') ?? records.rubrics.get(ownRubricId(id)) ?? null;
+}
+
+/** Under which id the rubric is kept that the student put to an assignment. */
+export function ownRubricId(assignmentId: string): string {
+  return `own/${assignmentId}`.slice(0, 200);
+}
+
+/** The attempt that a new one starts from: the first with a marked paper, else the latest that was marked. */
+function workedOn(attempts: readonly MarkedAttempt[]): MarkedAttempt | null {
+  return (
+    attempts.find(({ marking }) => marking?.files.some(({ role }) => role === 'marked') === true) ??
+    standing(attempts).findLast(({ marking }) => marking !== null) ??
+    null
+  );
+}
+
+/** The points given for an attempt, before any lateness comes off. */
+function givenFor(each: MarkedAttempt, assignment: Assignment, course: Course | null): Fraction | null {
+  const marking = scoredMarking(each, assignment, course);
+  return marking === null ? null : pointsGiven(marking, assignment, course);
+}
+
+/**
+ * Where points went: by criterion; on a draft stage what is at stake on the final's criteria; without criteria of the
+ * whole assignment.
+ */
+function lossesIn(
+  records: RecordMaps,
+  {
+    assignment,
+    rubric,
+    worked,
+    given,
+    remarks,
+  }: {
+    assignment: Assignment;
+    rubric: Rubric | null;
+    worked: MarkedAttempt | null;
+    given: Fraction | null;
+    remarks: readonly Remark[];
+  },
+): Loss[] {
+  if (worked === null) return [];
+  const { judgements } = records;
+  const own = remarks.filter((remark) => remark.attemptId === worked.attempt.id);
+  if (rubric !== null) {
+    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, judgements);
+    if (losses.length > 0) return losses;
+  }
+  const final = records.assignments.get(assignment.draftOf ?? '');
+  const finalRubric = final === undefined ? null : rubricOf(records, final);
+  if (final !== undefined && finalRubric !== null) {
+    const last = workedOn(attemptsOf(records, final.id));
+    const results = last === null ? [] : criteriaGiven(last);
+    return lossesAtStake(finalRubric, results, final.possible, own, judgements);
+  }
+  return assignment.possible === null || given === null
+    ? []
+    : [wholeLoss(fromDecimal(assignment.possible), given, own, judgements)];
+}
+
+/** The attempts of an assignment, each with its markings. */
+export function attemptsOf(records: RecordMaps, assignmentId: string): MarkedAttempt[] {
+  return markedAttempts(
+    ownRecords(records, 'attempts', assignmentId),
+    ownRecords(records, 'markings', assignmentId),
+    ownRecords(records, 'withdrawals', assignmentId),
+  );
+}
+
+function scoreShown(
+  assignment: Assignment,
+  attempts: readonly MarkedAttempt[],
+  course: Course | null,
+): string | null {
   if (assignment.possible === null) return null;
-  const score = assignmentScore(gradedAssignment(assignment, attempts));
+  const score = assignmentScore(gradedAssignment(assignment, attempts, course));
   return score === null ? null : toShown(score, 2);
 }
 
 /** The most that one more attempt can make of an assignment; null where nothing was marked yet. */
-function reachableShown(assignment: Assignment, attempts: readonly MarkedAttempt[]): string | null {
-  if (assignment.possible === null || scoreShown(assignment, attempts) === null) return null;
-  const graded = gradedAssignment(assignment, attempts);
+function reachableShown(
+  assignment: Assignment,
+  attempts: readonly MarkedAttempt[],
+  course: Course | null,
+): string | null {
+  if (assignment.possible === null || scoreShown(assignment, attempts, course) === null) return null;
+  const graded = gradedAssignment(assignment, attempts, course);
   const latest = Math.max(...graded.attempts.map(({ atMs }) => atMs));
-  const course = { scheme: 'points' as const, categories: [], assignments: [graded] };
-  const [more] = withAttempt(course, assignment.id, fromDecimal(assignment.possible), latest + 1).assignments;
+  const alone = { scheme: 'points' as const, categories: [], assignments: [graded] };
+  const [more] = withAttempt(alone, assignment.id, fromDecimal(assignment.possible), latest + 1).assignments;
   const best = assignmentScore(more);
   return best === null ? null : toShown(best, 2);
 }
@@ -360,6 +460,7 @@ const OWN_STORES = [
   'drafts',
   'tasks',
   'queries',
+  'aims',
 ] as const;
 
 function madeFrom(records: RecordMaps, id: string): unknown[] {
@@ -368,7 +469,8 @@ function madeFrom(records: RecordMaps, id: string): unknown[] {
   return [
     assignment,
     records.courses.get(assignment?.courseId ?? ''),
-    records.rubrics.get(assignment?.rubricId ?? ''),
+    assignment === undefined ? null : rubricOf(records, assignment),
+    ...ofFinal(records, assignment),
     records.people,
     records.assignments,
     ...OWN_STORES.flatMap((store) => ['|', ...ownRecords(records, store, id)]),
@@ -376,6 +478,19 @@ function madeFrom(records: RecordMaps, id: string): unknown[] {
     ...ownRecords(records, 'readings', id),
     '|',
     ...remarks.map((remark) => records.judgements.get(remark.id)),
+  ];
+}
+
+/** What a draft stage is computed from beside its own: its final's rubric and results. */
+function ofFinal(records: RecordMaps, assignment: Assignment | undefined): unknown[] {
+  const final = records.assignments.get(assignment?.draftOf ?? '');
+  if (final === undefined) return [];
+  return [
+    rubricOf(records, final),
+    ...ownRecords(records, 'attempts', final.id),
+    ...ownRecords(records, 'markings', final.id),
+    ...ownRecords(records, 'withdrawals', final.id),
+    '|',
   ];
 }
 
@@ -438,12 +553,19 @@ export function changedUnread(view: AssignmentView): Remark[] {
   );
 }
 
-/** The points behind a remark as shown, of what its criterion lost; null where it has none. */
-export function pointsOf(view: AssignmentView, remarkId: string): { behind: string; lost: string } | null {
-  const loss = view.losses.find((l) => l.shareByRemark.has(remarkId));
-  const share = loss?.shareByRemark.get(remarkId);
-  if (loss === undefined || share === undefined) return null;
-  return { behind: hundredths(share), lost: hundredths(loss.lost) };
+/** What of a loss lies behind a remark, in hundredths of the assignment's points; null where no points do. */
+export function behindOf(view: AssignmentView, remarkId: string): { share: number; loss: Loss } | null {
+  for (const loss of view.losses) {
+    const share = loss.shareByRemark.get(remarkId);
+    if (share !== undefined) return { share, loss };
+  }
+  return null;
+}
+
+/** The criterion of the assignment's rubric that a remark counts towards. */
+export function criterionFor(view: AssignmentView, remark: Remark): Criterion | null {
+  const id = criterionOf(remark, view.judgements.get(remark.id));
+  return view.rubric?.criteria.find((criterion) => criterion.id === id) ?? null;
 }
 
 /** Hundredths of a point with two decimals, as they stand in columns. */

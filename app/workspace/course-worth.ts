@@ -9,8 +9,8 @@ import {
   type Fraction,
 } from '#core/scores/fraction.ts';
 import type { Course } from '#core/model/facts.ts';
-import { ownRecords } from './by-assignment.ts';
-import { gradedAssignment, markedAttempts } from './marked-attempts.ts';
+import { attemptsOf } from './assignment-view.ts';
+import { gradedAssignment } from './marked-attempts.ts';
 import type { RecordMaps } from './records.ts';
 
 /** What an assignment that is open again can still move in its course, in points of a hundred. */
@@ -21,20 +21,15 @@ export interface Worth {
 }
 
 /** A course as its grade is computed; null where the school doesn't say how. */
-function gradedCourseOf(records: RecordMaps, course: Course): GradedCourse | null {
+export function gradedCourseOf(records: RecordMaps, course: Course): GradedCourse | null {
   if (course.scheme === null) return null;
+  const known = new Set<string>(course.categories.map(({ id }) => id));
   const assignments = [...records.assignments.values()]
     .filter(({ courseId, possible }) => courseId === course.id && possible !== null)
-    .map((assignment) =>
-      gradedAssignment(
-        assignment,
-        markedAttempts(
-          ownRecords(records, 'attempts', assignment.id),
-          ownRecords(records, 'markings', assignment.id),
-          ownRecords(records, 'withdrawals', assignment.id),
-        ),
-      ),
-    );
+    .map((assignment) => {
+      const graded = gradedAssignment(assignment, attemptsOf(records, assignment.id), course);
+      return known.has(graded.categoryId) ? graded : { ...graded, categoryId: '' };
+    });
   return {
     scheme: course.scheme,
     categories: [
@@ -55,20 +50,22 @@ const HUNDRED: Fraction = { n: 100n, d: 1n };
 
 /**
  * What one more attempt, given full points, would make of the course grade: computed as the grade with and without it, so
- * that policy, weights and drops are in it. null where the course has no grade yet.
+ * that policy, weights and drops are in it. null where it would raise nothing.
  */
-export function worthOf(records: RecordMaps, assignmentId: string): Worth | null {
-  const assignment = records.assignments.get(assignmentId);
-  const course = records.courses.get(assignment?.courseId ?? '');
-  if (assignment?.possible == null || course === undefined) return null;
-  const graded = gradedCourseOf(records, course);
-  if (graded === null) return null;
+export function worthIn(graded: GradedCourse, assignmentId: string): Worth | null {
   const own = graded.assignments.find(({ id }) => id === assignmentId);
-  const latest = Math.max(0, ...(own?.attempts ?? []).map(({ atMs }) => atMs));
+  if (own === undefined) return null;
+  const latest = Math.max(0, ...own.attempts.map(({ atMs }) => atMs));
   const now = courseGrade(graded).grade;
-  const full = fromDecimal(assignment.possible);
-  const most = courseGrade(withAttempt(graded, assignmentId, full, latest + 1)).grade;
+  const most = courseGrade(withAttempt(graded, assignmentId, own.possible, latest + 1)).grade;
   if (now === null || most === null || compare(most, now) <= 0) return null;
   const percent = (x: Fraction) => toShown(multiply(x, HUNDRED), 1);
   return { now: percent(now), most: percent(most), gain: percent(subtract(most, now)) };
+}
+
+/** The same for an assignment of the workspace; null too where the course has no grade. */
+export function worthOf(records: RecordMaps, assignmentId: string): Worth | null {
+  const course = records.courses.get(records.assignments.get(assignmentId)?.courseId ?? '');
+  const graded = course === undefined ? null : gradedCourseOf(records, course);
+  return graded === null ? null : worthIn(graded, assignmentId);
 }

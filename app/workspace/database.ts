@@ -1,9 +1,9 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
-import { upgradeFrom1, upgradeFrom2, type RecordUpgrade } from './upgrades.ts';
+import { upgradeFrom1, upgradeFrom2, upgradeFrom3, type RecordUpgrade } from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 3;
+export const DATABASE_VERSION = 4;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -54,6 +54,8 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
   async (_database, transaction) => upgradeAll(transaction, upgradeFrom1(await rowsIn(transaction))),
   // From version 2: terms, categories, late rules, withdrawn attempts, what a remark said before, announced by file.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom2),
+  // From version 3: rules of a course, scales, group marks, own rubrics, links to criteria, aims and "if" scores.
+  (_database, transaction) => upgradeAll(transaction, upgradeFrom3),
 ];
 
 function rowsIn(transaction: Upgrading) {

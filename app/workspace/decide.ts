@@ -20,6 +20,7 @@ function judgementFor(remark: Remark, known: Judgement | null): Judgement {
       note: '',
       stance: null,
       apart: false,
+      link: null,
     }
   );
 }
@@ -201,6 +202,24 @@ export function noteOnRemark(remark: Remark, note: string, typing?: string): Pro
     if (query !== null && !query.touched) await writing.put('queries', { ...query, text: note });
   };
   return runCommand(remark.assignmentId, words.undo.noted, work, typing);
+}
+
+/** Says which criterion a remark counts towards, null for none; without a link it is as its source says. */
+export function linkRemarks(
+  remarks: readonly Remark[],
+  link: Judgement['link'] | ((remark: Remark) => Judgement['link']),
+): Promise<void> {
+  const assignmentId = remarks.at(0)?.assignmentId;
+  if (assignmentId === undefined) return Promise.resolve();
+  return runCommand(assignmentId, words.undo.linked(remarks.length), async (writing) => {
+    for (const remark of remarks) {
+      const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+      await writing.put('judgements', {
+        ...judgement,
+        link: typeof link === 'function' ? link(remark) : link,
+      });
+    }
+  });
 }
 
 export function setStance(remark: Remark, stance: Stance | null): Promise<void> {

@@ -10,7 +10,7 @@ import { now, save } from './workspace.ts';
  * Overall words and criterion comments are remarks too; each is one.
  * @param first the first marking of this attempt by this marker: a correction speaks of the same remarks
  */
-function remarksOfMarking(marking: Marking, first: Marking): Remark[] {
+export function remarksOfMarking(marking: Marking, first: Marking): Remark[] {
   const base = {
     assignmentId: marking.assignmentId,
     attemptId: marking.attemptId,

@@ -40,8 +40,8 @@ describe('attempts with their markings', () => {
   it('are told by a marking alone where the desk has no attempt', () => {
     const [lost] = markedAttempts([], [marking('m', 'gone', 3, { score: '5' })], []);
     expect(lost).toMatchObject({ missing: true, attempt: { id: 'gone', number: 1, files: [] } });
-    expect(attemptScoreShown(lost, exampleAssignment())).toBe('5');
-    expect(latenessOf(lost, exampleAssignment())).toBeNull();
+    expect(attemptScoreShown(lost, exampleAssignment(), null)).toBe('5');
+    expect(latenessOf(lost, exampleAssignment(), null)).toBeNull();
   });
 });
 
@@ -51,7 +51,7 @@ describe('the score of an attempt', () => {
   const one = (assignment: object, more: object = {}, score = '10') => {
     const [each] = markedAttempts([attempt(1, more)], [marking('m', 'a-1', 9, { score })], []);
     const subject = exampleAssignment({ dueAt: due, late, ...assignment });
-    return [attemptScoreShown(each, subject), latenessOf(each, subject)] as const;
+    return [attemptScoreShown(each, subject, null), latenessOf(each, subject, null)] as const;
   };
 
   it('is as it was given within the grace, and less after it', () => {
@@ -69,7 +69,7 @@ describe('the score of an attempt', () => {
 
   it('is no less for a later attempt, which has no due time', () => {
     const [, again] = markedAttempts([attempt(1), attempt(2)], [marking('m', 'a-2', 9, { score: '10' })], []);
-    expect(attemptScoreShown(again, exampleAssignment({ dueAt: due, late }))).toBe('10');
+    expect(attemptScoreShown(again, exampleAssignment({ dueAt: due, late }), null)).toBe('10');
   });
 
   it('is kept when another marker gives words alone', () => {
@@ -78,7 +78,7 @@ describe('the score of an attempt', () => {
       [marking('m', 'a-1', 3, { score: '7' }), marking('n', 'a-1', 4, { marker: second })],
       [],
     );
-    expect(attemptScoreShown(each, exampleAssignment())).toBe('7');
+    expect(attemptScoreShown(each, exampleAssignment(), null)).toBe('7');
   });
 });
 

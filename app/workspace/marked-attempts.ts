@@ -1,7 +1,16 @@
 import { asId, AttemptId } from '#core/model/ids.ts';
-import type { Assignment, Attempt, FileFact, Marking, Withdrawal } from '#core/model/facts.ts';
+import type {
+  Assignment,
+  Attempt,
+  Course,
+  CriterionResult,
+  FileFact,
+  Marking,
+  Withdrawal,
+} from '#core/model/facts.ts';
 import { attemptScore, type GradedAssignment, type GradedAttempt } from '#core/scores/course-grade.ts';
 import { fromDecimal, toShown, ZERO } from '#core/scores/fraction.ts';
+import { lateRuleOf, pointsGiven, policyOf } from '#core/scores/rules.ts';
 import { lateDays, lateDeduction } from '#core/scores/late.ts';
 
 /** An attempt with all that was said of it. */
@@ -9,7 +18,7 @@ export interface MarkedAttempt {
   readonly attempt: Attempt;
   /** All, oldest first; a correction is one more. */
   readonly markings: readonly Marking[];
-  /** The latest; null: not marked. */
+  /** The school's latest, else the student's own note of it; null: not marked. */
   readonly marking: Marking | null;
   readonly withdrawn: Withdrawal | null;
   /** The desk has a marking of it, but not the attempt itself. */
@@ -61,7 +70,7 @@ export function markedAttempts(
     return {
       attempt,
       markings: own,
-      marking: own.at(-1) ?? null,
+      marking: own.findLast(({ byHand }) => !byHand) ?? own.at(-1) ?? null,
       withdrawn: withdrawals.find(({ attemptId }) => attemptId === attempt.id) ?? null,
       missing,
     };
@@ -90,13 +99,22 @@ function dueOf(attempt: Attempt, assignment: Assignment): string | null {
   return attempt.number === 1 ? (assignment.extendedTo ?? assignment.dueAt) : null;
 }
 
-function gradedAttempt(each: MarkedAttempt, assignment: Assignment): GradedAttempt {
+/** The latest marking that gives a score: a second marker's words alone take no score away, nor does an own note. */
+export function scoredMarking(
+  { markings }: MarkedAttempt,
+  assignment: Assignment,
+  course: Course | null,
+): Marking | null {
+  const scored = markings.filter((marking) => pointsGiven(marking, assignment, course) !== null);
+  return scored.findLast(({ byHand }) => !byHand) ?? scored.at(-1) ?? null;
+}
+
+function gradedAttempt(each: MarkedAttempt, assignment: Assignment, course: Course | null): GradedAttempt {
   const due = each.missing ? null : dueOf(each.attempt, assignment);
-  // The latest marking that gives a score: a second marker's words alone take no score away.
-  const scored = each.markings.findLast(({ score }) => score !== null);
+  const scored = scoredMarking(each, assignment, course);
   return {
     atMs: Date.parse(each.attempt.at),
-    score: scored?.score == null ? null : fromDecimal(scored.score),
+    score: scored === null ? null : pointsGiven(scored, assignment, course),
     dueMs: due === null ? null : Date.parse(due),
   };
 }
@@ -105,8 +123,9 @@ function gradedAttempt(each: MarkedAttempt, assignment: Assignment): GradedAttem
 export function gradedAssignment(
   assignment: Assignment,
   attempts: readonly MarkedAttempt[],
+  course: Course | null,
 ): GradedAssignment {
-  const { id, categoryId, possible, dueAt, extraCredit, excused, policy, late } = assignment;
+  const { id, categoryId, possible, dueAt, extraCredit, excused } = assignment;
   return {
     id,
     categoryId: categoryId ?? '',
@@ -114,23 +133,31 @@ export function gradedAssignment(
     dueMs: dueAt === null ? null : Date.parse(dueAt),
     extraCredit,
     excused,
-    policy,
-    late,
-    attempts: standing(attempts).map((each) => gradedAttempt(each, assignment)),
+    policy: policyOf(assignment, course),
+    late: lateRuleOf(assignment, course),
+    attempts: standing(attempts).map((each) => gradedAttempt(each, assignment, course)),
   };
 }
 
 /** What an attempt counts after its lateness, as shown; null while it has no score. */
-export function attemptScoreShown(each: MarkedAttempt, assignment: Assignment): string | null {
-  const score = attemptScore(gradedAttempt(each, assignment), assignment.late);
+export function attemptScoreShown(
+  each: MarkedAttempt,
+  assignment: Assignment,
+  course: Course | null,
+): string | null {
+  const score = attemptScore(gradedAttempt(each, assignment, course), lateRuleOf(assignment, course));
   return score === null ? null : toShown(score, 2);
 }
 
-export function latenessOf({ attempt, missing }: MarkedAttempt, assignment: Assignment): Lateness | null {
+export function latenessOf(
+  { attempt, missing }: MarkedAttempt,
+  assignment: Assignment,
+  course: Course | null,
+): Lateness | null {
   const due = dueOf(attempt, assignment);
   if (missing || due === null || attempt.at <= due) return null;
   const [atMs, dueMs] = [Date.parse(attempt.at), Date.parse(due)];
-  const { late } = assignment;
+  const late = lateRuleOf(assignment, course);
   return {
     hours: Math.floor((atMs - dueMs) / 3_600_000),
     days: late === null ? 0 : lateDays(atMs, dueMs, late.graceHours),
@@ -148,6 +175,14 @@ export function scoreChangeIn(attempts: readonly MarkedAttempt[]): ScoreChange |
     }),
   );
   return changes.at(-1) ?? null;
+}
+
+/** What was given for each criterion: by the school, and where it gives nothing as the student noted it. */
+export function criteriaGiven({ marking, markings }: MarkedAttempt): CriterionResult[] {
+  const school = marking?.criteria ?? [];
+  const own = markings.findLast(({ byHand }) => byHand)?.criteria ?? [];
+  const known = new Set(school.map(({ criterionId }) => criterionId));
+  return [...school, ...own.filter(({ criterionId }) => !known.has(criterionId))];
 }
 
 /** The files that came back and still stand: a corrected form takes the place of the one before. */

@@ -2,6 +2,7 @@ import { asId, PromiseId, QueryId, type AssignmentId } from '#core/model/ids.ts'
 import type { PromisePlace } from '#core/model/promises.ts';
 import type { Query } from '#core/model/work.ts';
 import type { Promised } from '#core/tally/promises.ts';
+import { toShown } from '#core/scores/fraction.ts';
 import { words } from '../words/en.ts';
 import { hundredths, type AssignmentView } from './assignment-view.ts';
 import { newId } from './draft.ts';
@@ -56,12 +57,32 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
   const losses = view.losses
     .filter(({ unexplained }) => unexplained > 0)
     .map(({ criterionId, title, unexplained }) => ({
-      id: `query/${view.assignment.id}/unexplained/${criterionId}`.slice(0, 200),
+      id: unexplainedQueryId(view.assignment.id, criterionId ?? 'whole'),
       remarkId: null,
       person,
-      text: words.assignment.unexplainedQuestion(hundredths(unexplained), title),
+      text:
+        criterionId === null
+          ? words.assignment.unexplainedWhole(hundredths(unexplained), view.assignment.title)
+          : words.assignment.unexplainedQuestion(hundredths(unexplained), title),
     }));
-  return [...promises, ...losses];
+  const { addsUp } = view;
+  const odd =
+    addsUp === null || addsUp.difference.n === 0n
+      ? []
+      : [
+          {
+            id: `query/${view.assignment.id}/adds-up`.slice(0, 200),
+            remarkId: null,
+            person,
+            text: words.rubric.questionAddsUp(toShown(addsUp.sum, 2), toShown(addsUp.score, 2)),
+          },
+        ];
+  return [...promises, ...losses, ...odd];
+}
+
+/** Under which id it is asked where unexplained points went. */
+export function unexplainedQueryId(assignmentId: string, criterionId: string): string {
+  return `query/${assignmentId}/unexplained/${criterionId}`.slice(0, 200);
 }
 
 /** Puts a proposed question on the ask list. */

@@ -5,8 +5,10 @@ import { Assignment, Attempt, Course, Marking, Rubric, Withdrawal } from '#core/
 import type { FileHash } from '#core/model/ids.ts';
 import { Remark } from '#core/model/remark.ts';
 import {
+  Aim,
   Arrival,
   Draft,
+  IfScore,
   Judgement,
   Person,
   PromiseNote,
@@ -53,6 +55,8 @@ export interface RecordByStore {
   submissions: Submission;
   files: StoredFile;
   people: Person;
+  aims: Aim;
+  ifScores: IfScore;
 }
 
 export type StoreName = keyof RecordByStore;
@@ -82,6 +86,8 @@ export const recordStores: {
   submissions: { schema: Submission, keyOf: (r) => r.id },
   files: { schema: StoredFile, keyOf: (r) => r.hash },
   people: { schema: Person, keyOf: (r) => r.name },
+  aims: { schema: Aim, keyOf: (r) => r.id },
+  ifScores: { schema: IfScore, keyOf: (r) => r.assignmentId },
 };
 
 export const storeNames = Object.keys(recordStores) as StoreName[];

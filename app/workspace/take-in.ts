@@ -1,5 +1,6 @@
-import type { Assignment, Author, FileFact, Marking } from '#core/model/facts.ts';
+import type { Author, FileFact, Marking } from '#core/model/facts.ts';
 import { asId, AssignmentId, AttemptId, type FileHash, MarkingId } from '#core/model/ids.ts';
+import { blankAssignment, blankAttempt, blankMarking } from '#core/model/blank.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
 import { channelOn, remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
@@ -83,10 +84,11 @@ async function placeFiles(
   assignmentId: AssignmentId,
   { assignmentId: known, title, files }: Placement,
 ): Promise<void> {
-  if (known === null) await writing.put('assignments', ownAssignment(assignmentId, title));
+  if (known === null) await writing.put('assignments', blankAssignment(assignmentId, null, title));
   const marks = files.flatMap((file) => [...(file.read?.marks ?? []), ...file.marks]);
   const marking = await markingFor(writing, assignmentId, files, marks);
-  const { rubricId } = (await writing.get('assignments', assignmentId)) ?? ownAssignment(assignmentId, title);
+  const { rubricId } =
+    (await writing.get('assignments', assignmentId)) ?? blankAssignment(assignmentId, null, title);
   const rubric = rubricId === null ? null : await writing.get('rubrics', rubricId);
   for (const file of files) {
     const stored: StoredFile = {
@@ -133,32 +135,6 @@ async function mediaTypeOf(
   return together?.mediaType ?? (await writing.get('files', aboutHash))?.mediaType ?? '';
 }
 
-function ownAssignment(id: AssignmentId, title: string): Assignment {
-  return {
-    id,
-    courseId: null,
-    title,
-    possible: null,
-    counts: null,
-    opensAt: null,
-    dueAt: null,
-    closesAt: null,
-    attemptsAllowed: 1,
-    policy: { kind: 'latest' },
-    rubricId: null,
-    categoryId: null,
-    extraCredit: false,
-    excused: false,
-    extendedTo: null,
-    late: null,
-    draftOf: null,
-    withdrawableUntil: null,
-    materials: [],
-    requirements: { wordsMin: null, wordsMax: null, fileTypes: [] },
-    brief: '',
-  };
-}
-
 /** The latest marking of an assignment; one of the student's own where the school gave none. */
 async function markingFor(
   writing: Writing,
@@ -174,14 +150,7 @@ async function markingFor(
   const attempts = own(await writing.all('attempts'));
   const at = now();
   const attempt = attempts.toSorted((x, y) => x.number - y.number).at(-1) ?? {
-    id: asId(AttemptId, `${assignmentId}/attempt-1`),
-    assignmentId,
-    number: 1,
-    at,
-    files: [],
-    note: '',
-    receipt: null,
-    dueAt: null,
+    ...blankAttempt(asId(AttemptId, `${assignmentId}/attempt-1`), assignmentId, 1, at),
     outside: false,
   };
   if (attempts.length === 0) await writing.put('attempts', attempt);
@@ -190,17 +159,10 @@ async function markingFor(
       ? [{ role, name, mediaType, size: bytes.length, hash, aboutHash: null, announced: {} }]
       : [],
   );
+  const id = asId(MarkingId, `${assignmentId}/marking-1`);
   const marking: Marking = {
-    id: asId(MarkingId, `${assignmentId}/marking-1`),
-    attemptId: attempt.id,
-    assignmentId,
-    at,
-    marker: markerOf(marks),
-    score: null,
-    overall: '',
-    criteria: [],
+    ...blankMarking(id, assignmentId, attempt.id, at, markerOf(marks)),
     files: facts,
-    complete: true,
   };
   await writing.put('markings', marking);
   return marking;

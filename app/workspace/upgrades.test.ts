@@ -80,6 +80,33 @@ describe('storage of version 1', () => {
   });
 });
 
+describe('storage of version 3', () => {
+  const third = sampleOf(3);
+
+  it('is brought up to date with what is new put in as not known, and undo is there', async () => {
+    await storeAs(3, third);
+    await openWorkspace(identity);
+    for (const { store, key, record } of third.records)
+      expect(records()[store].get(key)).toMatchObject(record as object);
+    expect(records().courses.get('mire-210')).toMatchObject({ policy: null, scales: [], byHand: false });
+    expect(records().judgements.size).toBeGreaterThan(0);
+    for (const judgement of records().judgements.values()) expect(judgement.link).toBeNull();
+    expect([...records().rubrics.values()].every(({ byHandFor }) => byHandFor === null)).toBe(true);
+    expect(await undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(records().promises.size).toBe(0);
+  });
+
+  it('fits the forms of today, record by record', () => {
+    const upgrade = upgradeRecordsFrom(3, third.records);
+    for (const { store, key, record } of third.records)
+      expect([store, key, v.is(recordStores[store].schema, upgrade(store, key, record))]).toEqual([
+        store,
+        key,
+        true,
+      ]);
+  });
+});
+
 describe('storage of version 2', () => {
   const second = sampleOf(2);
 

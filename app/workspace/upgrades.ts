@@ -96,16 +96,28 @@ function markingFrom2(record: unknown): unknown {
   };
 }
 
-/** Version 2 to 3: what was not told before is put in as not known. */
+/** What a version does not tell yet is put in as not known. */
+function filledIn(store: StoreName, record: unknown): unknown {
+  const parsed = v.safeParse(recordStores[store].schema, record);
+  return parsed.success ? parsed.output : record;
+}
+
+/** Version 2 to 3. */
 export function upgradeFrom2(store: StoreName, _key: string, record: unknown): unknown {
-  const moved = store === 'markings' ? markingFrom2(record) : record;
-  const parsed = v.safeParse(recordStores[store].schema, moved);
-  return parsed.success ? parsed.output : moved;
+  return filledIn(store, store === 'markings' ? markingFrom2(record) : record);
+}
+
+/** Version 3 to 4. */
+export function upgradeFrom3(store: StoreName, _key: string, record: unknown): unknown {
+  return filledIn(store, record);
 }
 
 /** Brings records that a version stored up to date. `rows` are all of them. */
 export function upgradeRecordsFrom(version: number, rows: readonly Row[]): RecordUpgrade {
   const from1 = version < 2 ? upgradeFrom1(rows) : null;
-  return (store, key, record) =>
-    version < 3 ? upgradeFrom2(store, key, from1 === null ? record : from1(store, key, record)) : record;
+  return (store, key, record) => {
+    const at2 = from1 === null ? record : from1(store, key, record);
+    const at3 = version < 3 ? upgradeFrom2(store, key, at2) : at2;
+    return version < 4 ? upgradeFrom3(store, key, at3) : at3;
+  };
 }

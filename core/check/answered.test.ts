@@ -155,12 +155,12 @@ describe('plan', () => {
       task('rich', { remarkIds: [id('s')], minutes: 10 }),
       task('none', { remarkIds: [id('q')] }),
     ];
-    const planned = planOrder(tasks, behind);
+    const planned = planOrder(tasks, behind, new Map());
     expect(planned.map((p) => p.task.id)).toEqual(['rich', 'cheap', 'none']);
     expect(planned.map((p) => p.gain)).toEqual([210, 70, null]);
-    const dragged = planOrder([...tasks, task('mine', { rank: 0 })], behind);
+    const dragged = planOrder([...tasks, task('mine', { rank: 0 })], behind, new Map());
     expect(dragged[0].task.id).toBe('mine');
-    expect(planTotals(planOrder([...tasks, task('ticked', { done: true })], behind))).toEqual({
+    expect(planTotals(planOrder([...tasks, task('ticked', { done: true })], behind, new Map()))).toEqual({
       done: 1,
       minutesLeft: 25,
       minutes: 35,

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { Assignment, Attempt, Course, FileFact, Marking } from './facts.ts';
+import { Assignment, Attempt, Course, FileFact, Marking, Rubric } from './facts.ts';
 import { Remark } from './remark.ts';
 import { Judgement } from './work.ts';
 
@@ -89,6 +89,22 @@ export function exampleAssignment(given: Some<Assignment> = {}): Assignment {
     rubricId: null,
     requirements: { wordsMin: null, wordsMax: null, fileTypes: [] },
     brief: '',
+    ...given,
+  });
+}
+
+/** A rubric of criteria that are given by what a test cares for. */
+export function exampleRubric(criteria: readonly object[], given: Some<Rubric> = {}): Rubric {
+  return v.parse(Rubric, {
+    id: 'r',
+    title: 'Report',
+    criteria: criteria.map((one, i) => ({
+      id: `c-${i + 1}`,
+      title: `Criterion ${i + 1}`,
+      possible: null,
+      levels: [],
+      ...one,
+    })),
     ...given,
   });
 }

@@ -45,24 +45,6 @@ export const Category = v.object({
 });
 export type Category = v.InferOutput<typeof Category>;
 
-export const Course = v.object({
-  id: CourseId,
-  code: shortText,
-  title: shortText,
-  term: shortText,
-  /** When its term is over; null where that isn't known. */
-  termEndsAt: v.optional(v.nullable(Instant), null),
-  /** null: the school doesn't say how its grade is made. */
-  scheme: v.optional(v.nullable(v.picklist(['weighted', 'points'])), null),
-  categories: v.optional(v.array(Category), []),
-  instructor: Author,
-  /** Others who write remarks in it, with their roles. */
-  people: v.optional(v.array(Author), []),
-  /** IANA zone in which the course's due times are shown. */
-  zone: v.pipe(v.string(), v.maxLength(64)),
-});
-export type Course = v.InferOutput<typeof Course>;
-
 /** How several marked attempts make one score (scores/policy.ts). */
 export const AttemptPolicy = v.variant('kind', [
   v.object({ kind: v.literal('latest') }),
@@ -81,6 +63,50 @@ export const LateRule = v.object({
   maxPoints: v.nullable(DecimalString),
 });
 export type LateRule = v.InferOutput<typeof LateRule>;
+
+/** One of the results that a course gives instead of points: a letter, pass, complete. */
+const Step = v.object({
+  name: shortText,
+  /** The least share of the points that is called so; null: no figure is. */
+  from: v.nullable(DecimalString),
+  /** The share of the points that it counts as where it is given; null: it counts nothing and takes nothing. */
+  worth: v.nullable(DecimalString),
+});
+export type Step = v.InferOutput<typeof Step>;
+
+/** A course's own steps of results, the best first. */
+export const Scale = v.object({
+  id: shortText,
+  title: shortText,
+  steps: v.pipe(v.array(Step), v.maxLength(60)),
+});
+export type Scale = v.InferOutput<typeof Scale>;
+
+export const Course = v.object({
+  id: CourseId,
+  code: shortText,
+  title: shortText,
+  term: shortText,
+  /** When its term is over; null where that isn't known. */
+  termEndsAt: v.optional(v.nullable(Instant), null),
+  /** null: the school doesn't say how its grade is made. */
+  scheme: v.optional(v.nullable(v.picklist(['weighted', 'points'])), null),
+  categories: v.optional(v.array(Category), []),
+  instructor: Author,
+  /** Others who write remarks in it, with their roles. */
+  people: v.optional(v.array(Author), []),
+  /** IANA zone in which the course's due times are shown. */
+  zone: v.pipe(v.string(), v.maxLength(64)),
+  /** What holds for its assignments that say nothing of their own; null: the latest attempt counts. */
+  policy: v.optional(v.nullable(AttemptPolicy), null),
+  late: v.optional(v.nullable(LateRule), null),
+  scales: v.optional(v.array(Scale), []),
+  /** The scale that the course grade is told on; null: in per cent alone. */
+  gradeScaleId: v.optional(v.nullable(shortText), null),
+  /** Typed or taken in by the student: no course desk tells of it. */
+  byHand: v.optional(v.boolean(), false),
+});
+export type Course = v.InferOutput<typeof Course>;
 
 /** What a file is of its attempt, marking or assignment. */
 const fileFactRoles = [
@@ -122,7 +148,8 @@ export const Assignment = v.object({
   /** Until when another attempt is taken after marking; null where none is. */
   closesAt: v.nullable(Instant),
   attemptsAllowed: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100)),
-  policy: AttemptPolicy,
+  /** null: as the course has it (scores/rules.ts). */
+  policy: v.nullable(AttemptPolicy),
   rubricId: v.nullable(RubricId),
   categoryId: v.optional(v.nullable(CategoryId), null),
   extraCredit: v.optional(v.boolean(), false),
@@ -130,7 +157,12 @@ export const Assignment = v.object({
   excused: v.optional(v.boolean(), false),
   /** This student's own due time, where it is later than the others'. */
   extendedTo: v.optional(v.nullable(Instant), null),
+  /** null: as the course has it; a rule of 0 points a day takes nothing off. */
   late: v.optional(v.nullable(LateRule), null),
+  /** The course's scale that its results are given on; null: points. */
+  scaleId: v.optional(v.nullable(shortText), null),
+  /** Work of several students. */
+  group: v.optional(v.nullable(v.object({ name: shortText, members: v.array(shortText) })), null),
   /** For a draft stage: the assignment that is its final. */
   draftOf: v.optional(v.nullable(AssignmentId), null),
   /** Until when an attempt that was sent can be taken back; null: it can't. */
@@ -143,19 +175,42 @@ export const Assignment = v.object({
     fileTypes: v.array(shortText),
   }),
   brief: longText,
+  /** Typed or taken in by the student. */
+  byHand: v.optional(v.boolean(), false),
 });
 export type Assignment = v.InferOutput<typeof Assignment>;
 
-const Level = v.object({ title: shortText, description: longText, points: v.nullable(DecimalString) });
+const Level = v.object({
+  title: shortText,
+  description: longText,
+  /** What it is worth; of a range of points the upper end. */
+  points: v.nullable(DecimalString),
+  /** The lower end of its range of points; null where it has one number. */
+  pointsFrom: v.optional(v.nullable(DecimalString), null),
+});
+export type Level = v.InferOutput<typeof Level>;
 export const Criterion = v.object({
   id: CriterionId,
   title: shortText,
+  /** What it is about at length. */
+  description: v.optional(longText, ''),
+  /** null: it is not scored. */
   possible: v.nullable(DecimalString),
+  /** Its share of the rubric's total; null: as many parts as it has points. */
+  weight: v.optional(v.nullable(DecimalString), null),
   /** From the lowest to the highest. */
   levels: v.array(Level),
 });
 export type Criterion = v.InferOutput<typeof Criterion>;
-export const Rubric = v.object({ id: RubricId, title: shortText, criteria: v.array(Criterion) });
+export const Rubric = v.object({
+  id: RubricId,
+  title: shortText,
+  criteria: v.array(Criterion),
+  /** Its points stand as they are; else its total is scaled to the points of the assignment. */
+  unscaled: v.optional(v.boolean(), false),
+  /** The assignment that the student put it to; null for one of the school's. */
+  byHandFor: v.optional(v.nullable(AssignmentId), null),
+});
 export type Rubric = v.InferOutput<typeof Rubric>;
 
 export const Receipt = v.object({
@@ -209,12 +264,19 @@ export const Marking = v.object({
   assignmentId: AssignmentId,
   at: Instant,
   marker: Author,
+  /** This student's own points. */
   score: v.nullable(DecimalString),
+  /** The points of all in the group; they count where there are no own ones. */
+  groupScore: v.optional(v.nullable(DecimalString), null),
+  /** The step of the assignment's scale; it counts where there are no points. */
+  result: v.optional(v.nullable(shortText), null),
   overall: longText,
   criteria: v.array(CriterionResult),
   files: v.array(FileFact),
   /** false: more is to come of this marking. */
   complete: v.optional(v.boolean(), true),
+  /** Typed or taken in by the student: it adds what the school's marking leaves out. */
+  byHand: v.optional(v.boolean(), false),
 });
 export type Marking = v.InferOutput<typeof Marking>;
 

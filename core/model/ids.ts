@@ -54,6 +54,12 @@ export const DecimalString = v.pipe(
 );
 export type DecimalString = v.InferOutput<typeof DecimalString>;
 
+/** A number as it is typed, with a point or a decimal comma; null for anything else. */
+export function decimalIn(text: string): DecimalString | null {
+  const parsed = v.safeParse(DecimalString, text.trim().replace(',', '.'));
+  return parsed.success ? parsed.output : null;
+}
+
 /** The moment `epochMs` milliseconds after 1970 began, UTC. */
 export function instantOf(epochMs: number): Instant {
   return new Date(epochMs).toISOString() as Instant;

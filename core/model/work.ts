@@ -2,6 +2,8 @@ import * as v from 'valibot';
 import {
   AssignmentId,
   AttemptId,
+  CriterionId,
+  DecimalString,
   DraftId,
   FileHash,
   Instant,
@@ -56,6 +58,8 @@ export const Judgement = v.object({
   stance: v.nullable(Stance),
   /** It is a remark of its own, though its words stand elsewhere too. */
   apart: v.optional(v.boolean(), false),
+  /** The criterion that it counts towards, as the student says: `criterionId` null for none. null: as its source says. */
+  link: v.optional(v.nullable(v.object({ criterionId: v.nullable(CriterionId) })), null),
 });
 export type Judgement = v.InferOutput<typeof Judgement>;
 
@@ -105,6 +109,23 @@ export const PromiseNote = v.object({
   at: Instant,
 });
 export type PromiseNote = v.InferOutput<typeof PromiseNote>;
+
+/** The level of a criterion that the student wants to reach, and what of its list is ticked. */
+export const Aim = v.object({
+  /** Assignment and criterion (rubric/aim.ts). */
+  id: v.string(),
+  assignmentId: AssignmentId,
+  criterionId: CriterionId,
+  /** The level's place from the lowest, from 0. */
+  level: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  /** The items that are ticked by hand, in their own words. */
+  ticked: v.array(v.string()),
+});
+export type Aim = v.InferOutput<typeof Aim>;
+
+/** A score that is not given: what if it were. */
+export const IfScore = v.object({ assignmentId: AssignmentId, score: DecimalString });
+export type IfScore = v.InferOutput<typeof IfScore>;
 
 /** When a marking was first seen here. */
 export const Arrival = v.object({ markingId: MarkingId, assignmentId: AssignmentId, at: Instant });

@@ -48,27 +48,38 @@ export interface PlannedTask {
   readonly behind: number | null;
   /** chance × behind, rounded half up. */
   readonly gain: number | null;
+  /** The importance of the weightiest of its remarks, without a unit (scores/behind.ts). */
+  readonly importance: number;
 }
 
 /**
- * Tasks in the order to do them: those that the student placed, by rank; then the others, best gain per minute first.
+ * Tasks in the order to do them: those that the student placed, by rank; then the others, best gain per minute first;
+ * those behind which no points are, by importance per minute.
  * @param behindByRemark hundredths of a point behind each remark
+ * @param importanceByRemark weights without a unit
  */
 export function planOrder(
   tasks: readonly Task[],
   behindByRemark: ReadonlyMap<string, number>,
+  importanceByRemark: ReadonlyMap<string, number>,
 ): PlannedTask[] {
   const planned = tasks.map((task) => {
     const shares = task.remarkIds.flatMap((id) => behindByRemark.get(id) ?? []);
     const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
-    return { task, behind, gain: behind === null ? null : Math.round(behind * CHANCE) };
+    const importance = Math.max(0, ...task.remarkIds.map((id) => importanceByRemark.get(id) ?? 0));
+    return { task, behind, gain: behind === null ? null : Math.round(behind * CHANCE), importance };
   });
-  const perMinute = ({ task, gain }: PlannedTask) => (gain ?? 0) / Math.max(1, task.minutes);
+  const each = (of: number, { task }: PlannedTask) => of / Math.max(1, task.minutes);
+  const perMinute = (planned: PlannedTask) => each(planned.gain ?? 0, planned);
   return planned.sort((x, y) => {
     if (x.task.rank !== null && y.task.rank !== null) return x.task.rank - y.task.rank;
     if (x.task.rank !== null) return -1;
     if (y.task.rank !== null) return 1;
-    return perMinute(y) - perMinute(x) || (x.task.id < y.task.id ? -1 : 1);
+    return (
+      perMinute(y) - perMinute(x) ||
+      each(y.importance, y) - each(x.importance, x) ||
+      (x.task.id < y.task.id ? -1 : 1)
+    );
   });
 }
 

@@ -1,9 +1,11 @@
 import type { CriterionResult, Rubric } from '../model/facts.ts';
-import type { CriterionId } from '../model/ids.ts';
+import type { CriterionId, DecimalString } from '../model/ids.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Judgement, Stance } from '../model/work.ts';
 import { stanceOf } from '../saying/saying-of.ts';
-import { fromDecimal, subtract, toHundredths } from './fraction.ts';
+import { criterionOf } from '../rubric/link.ts';
+import { scaledResults } from '../rubric/result.ts';
+import { larger, roundedParts, subtract, toHundredths, ZERO, type Fraction } from './fraction.ts';
 
 /** Weights of remarks that call for change; the others have no share. */
 const WEIGHT_BY_STANCE: Readonly<Record<Stance, number>> = {
@@ -17,10 +19,19 @@ const WEIGHT_BY_STANCE: Readonly<Record<Stance, number>> = {
   note: 0,
 };
 
-/** Points lost on one criterion and how they are shared over its remarks, all in hundredths of a point. */
-export interface CriterionLoss {
-  readonly criterionId: CriterionId;
+/** What a remark weighs where no points are behind it: 3 for must-fix, 2 for fix, 1 for polish, else 0. No unit. */
+export function importanceOf(remark: Remark, judgement: Judgement | undefined): number {
+  return WEIGHT_BY_STANCE[stanceOf(remark, judgement)];
+}
+
+/** Points lost in one place and how they are shared over its remarks; all in hundredths of the assignment's points. */
+export interface Loss {
+  /** null: of the assignment as a whole, where there are no criteria. */
+  readonly criterionId: CriterionId | null;
+  /** The criterion's title; '' for the whole. */
   readonly title: string;
+  /** On a draft stage: not lost, but to be won or lost on the final's criterion. */
+  readonly atStake: boolean;
   readonly possible: number;
   readonly got: number;
   readonly lost: number;
@@ -58,38 +69,112 @@ function weightsOf(remarks: readonly Remark[], judgements: ReadonlyMap<string, J
   });
 }
 
-/** For each criterion with points: what was lost, and behind which remarks it lies (computation.md 2). */
+type Judgements = ReadonlyMap<string, Judgement>;
+
+function shared(
+  lost: number,
+  own: readonly Remark[],
+  weights: readonly number[],
+): Pick<Loss, 'lost' | 'shareByRemark' | 'unexplained'> {
+  const shares = shareExactly(lost, weights);
+  return {
+    lost,
+    shareByRemark: new Map(
+      own.flatMap((remark, i) => (weights[i] > 0 ? [[remark.id, shares[i]] as const] : [])),
+    ),
+    unexplained: weights.some((weight) => weight > 0) ? 0 : lost,
+  };
+}
+
+function onCriterion(remarks: readonly Remark[], id: CriterionId, judgements: Judgements): Remark[] {
+  return remarks.filter((remark) => criterionOf(remark, judgements.get(remark.id)) === id);
+}
+
+/**
+ * For each criterion with points: what was lost, and behind which remarks it lies (computation.md 2). The rubric's points
+ * are scaled to the assignment's; rounded so that the criteria add up to what they lost together.
+ * @param possible points of the assignment; null: those of the rubric as they stand
+ */
 export function criterionLosses(
   rubric: Rubric,
   results: readonly CriterionResult[],
+  possible: DecimalString | null,
   remarks: readonly Remark[],
-  judgements: ReadonlyMap<string, Judgement>,
-): CriterionLoss[] {
-  return rubric.criteria.flatMap((criterion) => {
-    const result = results.find((r) => r.criterionId === criterion.id);
-    if (criterion.possible === null || result === undefined || result.points === null) return [];
-    const possible = fromDecimal(criterion.possible);
-    const got = fromDecimal(result.points);
-    const lost = Math.max(0, toHundredths(subtract(possible, got)));
-    const own = remarks.filter((remark) => remark.criterionId === criterion.id);
-    const weights = weightsOf(own, judgements);
-    const shares = shareExactly(lost, weights);
+  judgements: Judgements,
+): Loss[] {
+  const scored = scaledResults(rubric, results, possible).flatMap(({ criterion, possible: most, got }) =>
+    most === null || got === null ? [] : [{ criterion, possible: most, got }],
+  );
+  const lost = roundedParts(
+    scored.map(({ possible: most, got }) => larger(ZERO, subtract(most, got))),
+    2,
+  );
+  return scored.map(({ criterion, possible: most, got }, i) => {
+    const own = onCriterion(remarks, criterion.id, judgements);
+    return {
+      criterionId: criterion.id,
+      title: criterion.title,
+      atStake: false,
+      possible: toHundredths(most),
+      got: toHundredths(got),
+      ...shared(Number(lost[i]), own, weightsOf(own, judgements)),
+    };
+  });
+}
+
+/** What an assignment without criteria lost, shared over its remarks. */
+export function wholeLoss(
+  possible: Fraction,
+  got: Fraction,
+  remarks: readonly Remark[],
+  judgements: Judgements,
+): Loss {
+  const lost = Math.max(0, toHundredths(subtract(possible, got)));
+  return {
+    criterionId: null,
+    title: '',
+    atStake: false,
+    possible: toHundredths(possible),
+    got: toHundredths(got),
+    ...shared(lost, remarks, weightsOf(remarks, judgements)),
+  };
+}
+
+/**
+ * What is at stake on a draft stage: of each criterion of its final all points, or what the final lost of them once it is
+ * marked, shared over the draft's remarks that call for change.
+ */
+export function lossesAtStake(
+  rubric: Rubric,
+  finalResults: readonly CriterionResult[],
+  finalPossible: DecimalString | null,
+  remarks: readonly Remark[],
+  judgements: Judgements,
+): Loss[] {
+  return scaledResults(rubric, finalResults, finalPossible).flatMap(({ criterion, possible, got }) => {
+    if (possible === null) return [];
+    const own = onCriterion(remarks, criterion.id, judgements);
+    const stake = larger(ZERO, subtract(possible, got ?? ZERO));
     return [
       {
         criterionId: criterion.id,
         title: criterion.title,
+        atStake: true,
         possible: toHundredths(possible),
-        got: toHundredths(got),
-        lost,
-        shareByRemark: new Map(own.map((remark, i) => [remark.id, shares[i]])),
-        unexplained: weights.some((weight) => weight > 0) ? 0 : lost,
+        got: toHundredths(got ?? ZERO),
+        ...shared(
+          toHundredths(stake),
+          own,
+          own.map((remark) => importanceOf(remark, judgements.get(remark.id))),
+        ),
+        unexplained: 0,
       },
     ];
   });
 }
 
-/** The points behind one remark in hundredths; null where no criterion with points is linked. */
-export function pointsBehind(losses: readonly CriterionLoss[], remarkId: string): number | null {
+/** The points behind one remark in hundredths; null where it carries none. */
+export function pointsBehind(losses: readonly Loss[], remarkId: string): number | null {
   for (const loss of losses) {
     const share = loss.shareByRemark.get(remarkId);
     if (share !== undefined) return share;

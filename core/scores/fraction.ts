@@ -64,3 +64,44 @@ export function toHundredths(x: Fraction): number {
   const rounded = Number((200n * absolute + x.d) / (2n * x.d));
   return x.n < 0n ? -rounded : rounded;
 }
+
+/** The nearest floating-point number, for what is handed to other programs. */
+export function toNumber(x: Fraction): number {
+  return Number(toShown(x, 40));
+}
+
+/** The nearest points as they are stored, to at most six decimal places. */
+export function toDecimal(x: Fraction): DecimalString {
+  return toShown(x, 6) as DecimalString;
+}
+
+function floorOf(x: Fraction): bigint {
+  const quotient = x.n / x.d;
+  return x.n < 0n && quotient * x.d !== x.n ? quotient - 1n : quotient;
+}
+
+/**
+ * Parts rounded to `places` decimal places such that they add up to their sum as `toShown` rounds it: largest remainder,
+ * equal remainders going to the earlier part. In units of the last place.
+ */
+export function roundedParts(parts: readonly Fraction[], places: number): bigint[] {
+  const scale: Fraction = { n: 10n ** BigInt(places), d: 1n };
+  const scaled = parts.map((part) => multiply(part, scale));
+  const rounded = scaled.map(floorOf);
+  const total = BigInt(toShown(scaled.reduce(add, ZERO), 0));
+  const left = total - rounded.reduce((x, y) => x + y, 0n);
+  const byRemainder = scaled
+    .map((part, index) => ({ index, remainder: subtract(part, { n: rounded[index], d: 1n }) }))
+    .sort((x, y) => compare(y.remainder, x.remainder) || x.index - y.index);
+  for (const { index } of byRemainder.slice(0, Number(left))) rounded[index]++;
+  return rounded;
+}
+
+/** `roundedParts` as text, trailing zeros kept: they stand in a column. */
+export function shownParts(parts: readonly Fraction[], places: number): string[] {
+  return roundedParts(parts, places).map((units) => {
+    const digits = (units < 0n ? -units : units).toString().padStart(places + 1, '0');
+    const whole = digits.slice(0, digits.length - places);
+    return `${units < 0n ? '-' : ''}${whole}${places === 0 ? '' : `.${digits.slice(-places)}`}`;
+  });
+}

@@ -11,7 +11,7 @@ const DAY_MS = 24 * HOUR_MS;
  * @param dueMs its own due time, extension included
  */
 export function lateDays(atMs: number, dueMs: number, graceHours: number): number {
-  return atMs <= dueMs + graceHours * HOUR_MS ? 0 : Math.ceil((atMs - dueMs) / DAY_MS);
+  return atMs <= dueMs + Math.round(graceHours * HOUR_MS) ? 0 : Math.ceil((atMs - dueMs) / DAY_MS);
 }
 
 /** What comes off for lateness: points per started day, up to the rule's most (computation.md 1). */

@@ -1,15 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { AttemptPolicy, Rubric } from '../model/facts.ts';
+import type { AttemptPolicy } from '../model/facts.ts';
 import type { DecimalString } from '../model/ids.ts';
-import { exampleJudgement, exampleRemark } from '../model/example.ts';
+import { exampleJudgement, exampleRemark, exampleRubric } from '../model/example.ts';
 import type { Decision, Stance } from '../model/work.ts';
 import { criterionLosses, pointsBehind, shareExactly } from './behind.ts';
 import { add, compare, divide, fromDecimal, multiply, subtract, toHundredths, toShown } from './fraction.ts';
 import { scoreOf } from './policy.ts';
 
-/** An id of any kind. */
-const id = (text: string) => text as never;
 const dec = (text: string) => text as DecimalString;
 const score = (policy: AttemptPolicy, ...scores: string[]) => {
   const result = scoreOf(
@@ -86,11 +84,7 @@ describe('points behind remarks', () => {
     );
   });
 
-  const rubric: Rubric = {
-    id: id('r'),
-    title: 'Report',
-    criteria: [{ id: id('c'), title: 'Method', possible: dec('8'), levels: [] }],
-  };
+  const rubric = exampleRubric([{ id: 'c', title: 'Method', possible: '8' }]);
   const remark = (key: string) =>
     exampleRemark({ id: key, markingId: 'm', attemptId: 't', criterionId: 'c' });
   const judged = (key: string, stance: Stance | null, decision: Decision | null = null) =>
@@ -100,14 +94,14 @@ describe('points behind remarks', () => {
   it('gives nothing to praise, and takes what is kept for praise', () => {
     const remarks = ['x', 'y', 'z', 'p'].map(remark);
     const judgements = new Map([judged('x', 'must-fix'), judged('z', 'polish'), judged('p', null, 'keep')]);
-    const losses = criterionLosses(rubric, result, remarks, judgements);
-    expect(remarks.map((r) => pointsBehind(losses, r.id))).toEqual([250, 167, 83, 0]);
+    const losses = criterionLosses(rubric, result, null, remarks, judgements);
+    expect(remarks.map((r) => pointsBehind(losses, r.id))).toEqual([250, 167, 83, null]);
     expect(losses[0].unexplained).toBe(0);
     expect(pointsBehind(losses, 'someone else’s')).toBeNull();
   });
 
   it('leaves points unexplained where no remark calls for a change', () => {
-    const losses = criterionLosses(rubric, result, [remark('p')], new Map([judged('p', 'praise')]));
+    const losses = criterionLosses(rubric, result, null, [remark('p')], new Map([judged('p', 'praise')]));
     expect(losses[0]).toMatchObject({ lost: 500, unexplained: 500 });
   });
 });

@@ -2,13 +2,11 @@ import * as v from 'valibot';
 import {
   Assignment,
   Attempt,
-  AttemptPolicy,
   Author,
   Category,
   Course,
   Fact,
   FileFact,
-  LateRule,
   Marking,
   Withdrawal,
 } from '#core/model/facts.ts';
@@ -39,6 +37,10 @@ const WireCourse = v.object({
     zone: Course.entries.zone,
     termEndsAt: v.nullable(Instant),
     categories: v.record(v.string(), v.pick(Category, ['drop', 'extraCredit'])),
+    policy: Course.entries.policy,
+    late: Course.entries.late,
+    scales: Course.entries.scales,
+    gradeScaleId: Course.entries.gradeScaleId,
   }),
 });
 
@@ -49,11 +51,13 @@ const WireAssignment = v.object({
     closesAt: Assignment.entries.closesAt,
     extendedTo: Assignment.entries.extendedTo,
     attemptsAllowed: Assignment.entries.attemptsAllowed,
-    policy: AttemptPolicy,
-    late: v.optional(v.nullable(LateRule), null),
+    policy: Assignment.entries.policy,
+    late: Assignment.entries.late,
     rubricId: Assignment.entries.rubricId,
     extraCredit: Assignment.entries.extraCredit,
     excused: Assignment.entries.excused,
+    scaleId: Assignment.entries.scaleId,
+    group: Assignment.entries.group,
     draftOf: Assignment.entries.draftOf,
     withdrawableUntil: Assignment.entries.withdrawableUntil,
     requirements: Assignment.entries.requirements,
@@ -67,6 +71,8 @@ const WireMarking = v.object({
     attemptId: Marking.entries.attemptId,
     at: Instant,
     marker: Author,
+    groupScore: Marking.entries.groupScore,
+    result: Marking.entries.result,
     criteria: Marking.entries.criteria,
     files: v.array(FileFact),
   }),
@@ -98,6 +104,7 @@ function dayOf(instant: Instant): string {
 
 function wireCourse(course: Course): v.InferOutput<typeof WireCourse> {
   const { id, code, title, term, termEndsAt, scheme, categories, instructor, people, zone } = course;
+  const { policy, late, scales, gradeScaleId } = course;
   const end = termEndsAt === null ? '2099-12-31' : dayOf(termEndsAt);
   const session = `${term.toLowerCase().replaceAll(/\W+/g, '-')}-${end.slice(0, 4)}`;
   return {
@@ -134,12 +141,16 @@ function wireCourse(course: Course): v.InferOutput<typeof WireCourse> {
       categories: Object.fromEntries(
         categories.map(({ id: categoryId, drop, extraCredit }) => [categoryId, { drop, extraCredit }]),
       ),
+      policy,
+      late,
+      scales,
+      gradeScaleId,
     },
   };
 }
 
 function courseOf({ academicSession, class: given, categories, rules }: v.InferOutput<typeof WireCourse>) {
-  const { scheme, instructor, people, zone, termEndsAt } = rules;
+  const { scheme, instructor, people, zone, termEndsAt, policy, late, scales, gradeScaleId } = rules;
   return {
     id: given.sourcedId,
     code: given.classCode,
@@ -156,6 +167,10 @@ function courseOf({ academicSession, class: given, categories, rules }: v.InferO
     instructor,
     people,
     zone,
+    policy,
+    late,
+    scales,
+    gradeScaleId,
   };
 }
 
@@ -194,6 +209,7 @@ function assignmentOf({ lineItem, rules }: v.InferOutput<typeof WireAssignment>)
 
 function wireMarking(marking: Marking, studentId: string): v.InferOutput<typeof WireMarking> {
   const { id, attemptId, assignmentId, at, marker, score, overall, criteria, files, complete } = marking;
+  const { groupScore, result } = marking;
   return {
     result: {
       sourcedId: id,
@@ -205,7 +221,7 @@ function wireMarking(marking: Marking, studentId: string): v.InferOutput<typeof 
       scoreDate: dayOf(at),
       comment: overall,
     },
-    words: { attemptId, at, marker, criteria, files },
+    words: { attemptId, at, marker, groupScore, result, criteria, files },
   };
 }
 

@@ -111,9 +111,12 @@ async function markAttempt(desk: DeskFolder, attempt: Attempt, nowMs: number): P
     at: instantOf(nowMs),
     marker: before.marker,
     score: judgement.score,
+    groupScore: null,
+    result: null,
     overall: judgement.overall,
     criteria: [...judgement.criteria],
     files: [],
     complete: true,
+    byHand: false,
   };
 }

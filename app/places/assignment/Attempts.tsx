@@ -5,6 +5,7 @@ import { Dialog } from '../../shared/Dialog.tsx';
 import { FileRow } from '../../shared/FileRow.tsx';
 import { shownMoment } from '../../shared/shown.ts';
 import { words } from '../../words/en.ts';
+import { lateRuleOf } from '#core/scores/rules.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import {
   attemptScoreShown,
@@ -37,12 +38,14 @@ function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) 
   const { assignment, course } = view;
   const { attempt, marking, withdrawn, missing } = each;
   const zone = course?.zone;
-  const late = latenessOf(each, assignment);
-  const counted = attemptScoreShown(each, assignment);
+  const late = latenessOf(each, assignment, view.course);
+  const counted = attemptScoreShown(each, assignment, view.course);
   const facts = [
     missing ? words.assignment.noAttempt : words.assignment.sent(shownMoment(attempt.at, zone)),
     late === null ? '' : words.assignment.lateBy(late.hours),
-    late === null || assignment.late === null ? '' : words.assignment.pointsOff(late.deduction),
+    late === null || lateRuleOf(assignment, view.course) === null
+      ? ''
+      : words.assignment.pointsOff(late.deduction),
     attempt.outside ? words.assignment.outside : '',
     marking === null ? words.assignment.notMarked : '',
     withdrawn === null ? '' : words.assignment.withdrawnAt(shownMoment(withdrawn.at, zone)),
@@ -60,9 +63,9 @@ function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) 
       {each.markings.map((one, index) => (
         <p key={one.id} className="text-sm text-quiet">
           {words.assignment.markings(
-            one.marker.name,
+            one.byHand ? words.assignment.putInByYou : one.marker.name,
             shownMoment(one.at, zone),
-            one.score ?? words.assignment.noScoreYet,
+            one.score ?? one.result ?? one.groupScore ?? words.assignment.noScoreYet,
           )}
           {index > 0 && ` · ${words.assignment.corrected}`}
         </p>

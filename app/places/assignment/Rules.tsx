@@ -1,5 +1,8 @@
+import type { AttemptPolicy } from '#core/model/facts.ts';
+import type { DecimalString, Instant } from '#core/model/ids.ts';
 import { fromDecimal, multiply, toShown } from '#core/scores/fraction.ts';
-import type { Instant } from '#core/model/ids.ts';
+import { lateRuleOf, policyOf } from '#core/scores/rules.ts';
+import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { shownMoment, shownPercent } from '../../shared/shown.ts';
 import { words } from '../../words/en.ts';
@@ -10,9 +13,12 @@ export function Rules({ view }: { view: AssignmentView }) {
   const { course } = view;
   if (course === null)
     return (
-      <p className="text-sm text-quiet">
-        {words.assignment.rule.ownPaper}. {words.assignment.removed}
-      </p>
+      <aside className="grid content-start gap-2 text-sm">
+        <p className="text-quiet">
+          {words.assignment.rule.ownPaper}. {words.assignment.removed}
+        </p>
+        <OwnLinks view={view} />
+      </aside>
     );
   return (
     <aside>
@@ -24,12 +30,31 @@ export function Rules({ view }: { view: AssignmentView }) {
           </li>
         ))}
       </ul>
+      <OwnLinks view={view} />
     </aside>
   );
 }
 
+/** What the student put in can be changed by them. */
+function OwnLinks({ view: { assignment, course, score } }: { view: AssignmentView }) {
+  if (!assignment.byHand && course !== null) return null;
+  const base = `/a/${encodeURIComponent(assignment.id)}`;
+  const link = 'font-semibold text-accent hover:underline';
+  return (
+    <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
+      <Link to={`${base}/edit`} className={link}>
+        {course === null ? words.assignment.intoCourse : words.standing.form.edit}
+      </Link>
+      <Link to={`${base}/score`} className={link}>
+        {score === null ? words.standing.form.typeScore : words.standing.form.editScore}
+      </Link>
+    </p>
+  );
+}
+
 function rulesOf({ assignment, course }: AssignmentView): string[] {
-  const { requirements, counts, attemptsAllowed, dueAt, extendedTo, closesAt, late } = assignment;
+  const { requirements, counts, attemptsAllowed, dueAt, extendedTo, closesAt } = assignment;
+  const late = lateRuleOf(assignment, course);
   const shown = (at: Instant) => shownMoment(at, course?.zone);
   const again = attemptsAllowed > 1;
   return [
@@ -42,7 +67,7 @@ function rulesOf({ assignment, course }: AssignmentView): string[] {
         : words.assignment.ruleCloses(shown(closesAt)),
     late === null ? '' : words.assignment.ruleLate(late.graceHours, late.pointsPerDay, late.maxPoints),
     words.assignment.ruleAttempts(attemptsAllowed),
-    again ? policySentence(assignment) : '',
+    again ? policySentence(policyOf(assignment, course), assignment.possible) : '',
     assignment.extraCredit ? words.assignment.ruleExtra : '',
     requirements.wordsMin !== null && requirements.wordsMax !== null
       ? words.assignment.ruleWords(requirements.wordsMin, requirements.wordsMax)
@@ -52,7 +77,7 @@ function rulesOf({ assignment, course }: AssignmentView): string[] {
   ].filter((row) => row !== '');
 }
 
-function policySentence({ policy, possible }: AssignmentView['assignment']): string {
+function policySentence(policy: AttemptPolicy, possible: DecimalString | null): string {
   switch (policy.kind) {
     case 'capped':
       return possible === null

@@ -10,10 +10,13 @@ import { DecisionButtons } from '../../shared/Decisions.tsx';
 import { useKeys } from '../../shared/hooks.ts';
 import { NoteField, StanceChoice } from '../../shared/Slip.tsx';
 import { remarkAddress } from '../../shared/remark-address.ts';
+import { confirmSuggestion } from '../../workspace/suggestions.ts';
 import { saidBy } from '../../shared/said.ts';
+import { CriterionChoice } from '../../shared/CriterionChoice.tsx';
+import { PointsBehind } from '../../shared/PointsBehind.tsx';
 import { SlipExtras } from '../../shared/SlipExtras.tsx';
 import { words } from '../../words/en.ts';
-import { pointsOf, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { criterionFor, type AssignmentView } from '../../workspace/assignment-view.ts';
 import { decideRemark, setStance, toggleCarry } from '../../workspace/decide.ts';
 import { Passage } from './Passage.tsx';
 import { Summary } from './Summary.tsx';
@@ -64,6 +67,9 @@ export function Deciding() {
     '0': () => {
       if (remark !== undefined) void hold(setStance(remark, null));
     },
+    l: (held) => {
+      if (!held && remark !== undefined) void hold(confirmSuggestion(view, remark));
+    },
     c: (held) => {
       if (!held && remark !== undefined) void hold(toggleCarry(remark));
     },
@@ -111,28 +117,23 @@ export function Deciding() {
 
 function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const judgement = view.judgements.get(remark.id);
-  const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
-  const level = view.attempts
-    .at(0)
-    ?.marking?.criteria.find((r) => r.criterionId === remark.criterionId)?.level;
-  const points = pointsOf(view, remark.id);
+  const criterion = criterionFor(view, remark);
+  const scaled = view.criteria.find((one) => one.criterion.id === criterion?.id);
+  const level = scaled?.result?.level;
   return (
     <section>
       <p className="text-sm text-quiet">
         <b className="text-ink">{remark.author.name}</b>
         {` · ${words.channels[remark.channel]}`}
-        {criterion !== undefined && ` · ${criterion.title}`}
+        {criterion !== null && ` · ${criterion.title}`}
       </p>
       <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">{saidBy(remark)}</p>
       <SlipExtras view={view} remark={remark} focused />
       <div className="my-4 flex flex-wrap items-baseline justify-between gap-3 border-y border-dashed border-rule py-2 text-sm text-quiet">
         <StanceChoice remark={remark} judgement={judgement} />
-        {points !== null && (
-          <span>
-            {level && `${words.deciding.nextLevel(level)} `}
-            <b className="text-ink">{points.behind}</b> {words.slip.lost('', points.lost).trim()}
-          </span>
-        )}
+        <CriterionChoice view={view} remark={remark} />
+        {level && <span>{words.deciding.nextLevel(level)}</span>}
+        <PointsBehind view={view} remark={remark} />
       </div>
       <DecisionButtons remark={remark} judgement={judgement} large />
       <NoteField remark={remark} judgement={judgement} />

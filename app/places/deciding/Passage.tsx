@@ -2,7 +2,7 @@ import { blockAt } from '#core/paper/paper.ts';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { useFileUrl } from '../../shared/file-url.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import { criterionFor, type AssignmentView } from '../../workspace/assignment-view.ts';
 import { usePaper } from '../../workspace/papers.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 
@@ -68,10 +68,10 @@ export function Passage({
 }
 
 function NoPassage({ view, remark }: { view: AssignmentView; remark: Remark }) {
-  const criterion = view.rubric?.criteria.find((c) => c.id === remark.criterionId);
+  const criterion = criterionFor(view, remark);
   return (
     <section className="border-l-2 border-rule pl-5 text-quiet">
-      {criterion !== undefined && placeOf(remark).kind === 'criterion'
+      {criterion !== null && placeOf(remark).kind === 'criterion'
         ? words.deciding.aboutCriterion(criterion.title)
         : words.deciding.noPassage}
     </section>

@@ -58,10 +58,12 @@ function Unexplained({ view }: { view: AssignmentView }) {
     .filter((loss) => loss.unexplained > 0)
     .map((loss) => (
       <p
-        key={loss.criterionId}
+        key={loss.criterionId ?? ''}
         className="mb-4 rounded-lg border border-dashed border-rule-strong p-3 text-sm font-semibold"
       >
-        {words.plan.unexplained(hundredths(loss.unexplained), loss.title)}
+        {loss.criterionId === null
+          ? words.plan.unexplainedWhole(hundredths(loss.unexplained))
+          : words.plan.unexplained(hundredths(loss.unexplained), loss.title)}
       </p>
     ));
 }
@@ -72,16 +74,22 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
     view.tasks
       .filter((planned) => planned.task.remarkIds.some((id) => ids.has(id)))
       .reduce((sum, planned) => sum + (planned.gain ?? 0), 0);
+  const stake = view.losses.some(({ atStake }) => atStake);
   if (view.losses.length === 0) return <p className="text-sm text-quiet">{words.plan.noPoints}</p>;
   return (
     <aside>
       <SectionTitle>{words.plan.total}</SectionTitle>
-      {view.score !== null && <p className="mt-2">{words.plan.totalLine(hundredths(gain), view.score)}</p>}
-      {view.reachable !== null && <p className="text-quiet">{words.plan.capLine(view.reachable)}</p>}
+      {stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
+      {!stake && view.score !== null && (
+        <p className="mt-2">{words.plan.totalLine(hundredths(gain), view.score)}</p>
+      )}
+      {!stake && view.reachable !== null && (
+        <p className="text-quiet">{words.plan.capLine(view.reachable)}</p>
+      )}
       <p className="mt-2 mb-6 text-sm text-quiet">{words.plan.estimate}</p>
       <table className="w-full text-sm">
         <caption className="mb-1 text-left font-serif text-base font-semibold">
-          {words.plan.byCriterion}
+          {stake ? words.plan.stakeCaption : words.plan.byCriterion}
         </caption>
         <thead className="text-quiet">
           <tr>
@@ -89,7 +97,7 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
               {words.plan.criterion}
             </th>
             <th scope="col" className="text-right font-normal">
-              {words.plan.lost}
+              {stake ? words.plan.stake : words.plan.lost}
             </th>
             <th scope="col" className="text-right font-normal">
               {words.plan.planned}
@@ -98,9 +106,9 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
         </thead>
         <tbody>
           {view.losses.map((loss) => (
-            <tr key={loss.criterionId} className="border-t border-rule">
+            <tr key={loss.criterionId ?? ''} className="border-t border-rule">
               <th scope="row" className="py-1.5 text-left font-normal">
-                {loss.title}
+                {loss.criterionId === null ? words.plan.whole : loss.title}
               </th>
               <td className="text-right">{hundredths(loss.lost)}</td>
               <td className="text-right">{hundredths(gainOf(loss.shareByRemark))}</td>

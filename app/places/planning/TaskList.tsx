@@ -21,9 +21,9 @@ import { GripVertical } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { PlannedTask } from '#core/plan/tasks.ts';
-import { changeKinds } from '#core/model/work.ts';
+import { changeKinds, type Task } from '#core/model/work.ts';
 import { words } from '../../words/en.ts';
-import { hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { criterionFor, hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
 import { orderTasks, renameTask, setTaskKind, setTaskMinutes, tickTask } from '../../workspace/plan.ts';
 
 /** The tasks, to be put in order by dragging or with the keys. */
@@ -74,7 +74,8 @@ export function TaskList({ view }: { view: AssignmentView }) {
   );
 }
 
-function TaskRow({ view, planned: { task, behind, gain } }: { view: AssignmentView; planned: PlannedTask }) {
+function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask }) {
+  const { task, behind, gain, importance } = planned;
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: task.id,
   });
@@ -105,7 +106,7 @@ function TaskRow({ view, planned: { task, behind, gain } }: { view: AssignmentVi
         className="h-5 w-5 shrink-0 accent-accent"
       />
       <div className="min-w-0 flex-1 pl-1">
-        <TitleField key={task.title} view={view} planned={{ task, behind, gain }} />
+        <TitleField key={task.title} task={task} />
         <p className="flex flex-wrap gap-x-2 text-sm text-quiet">
           <RemarkLinks view={view} ids={task.remarkIds} />
           <select
@@ -141,13 +142,16 @@ function TaskRow({ view, planned: { task, behind, gain } }: { view: AssignmentVi
               </p>
             </>
           )}
+          {gain === null && importance > 0 && (
+            <p className="text-sm whitespace-nowrap text-quiet">{words.rubric.importance(importance)}</p>
+          )}
         </div>
       </div>
     </li>
   );
 }
 
-function TitleField({ planned: { task } }: { view: AssignmentView; planned: PlannedTask }) {
+function TitleField({ task }: { task: Task }) {
   const [title, setTitle] = useState(task.title);
   const keep = () => {
     const next = title.trim();
@@ -175,9 +179,8 @@ function TitleField({ planned: { task } }: { view: AssignmentView; planned: Plan
 function RemarkLinks({ view, ids }: { view: AssignmentView; ids: readonly string[] }) {
   if (ids.length === 0) return <span className="pl-1">{words.plan.noRemark}</span>;
   return ids.map((id) => {
-    const criterion = view.rubric?.criteria.find(
-      (c) => c.id === view.remarks.find((r) => r.id === id)?.criterionId,
-    );
+    const remark = view.remarks.find((one) => one.id === id);
+    const criterion = remark === undefined ? null : criterionFor(view, remark);
     return (
       <Link
         key={id}
@@ -185,7 +188,7 @@ function RemarkLinks({ view, ids }: { view: AssignmentView; ids: readonly string
         className="pl-1 hover:underline"
       >
         {words.plan.remarks(String(view.numberByRemark.get(id) ?? ''))}
-        {criterion !== undefined && ` · ${criterion.title}`}
+        {criterion !== null && ` · ${criterion.title}`}
       </Link>
     );
   });

@@ -36,6 +36,7 @@ import { PaperMaterial } from './PaperMaterial.tsx';
 import { useReadingClock } from './reading-clock.ts';
 import { Recordings } from './Recordings.tsx';
 import { RubricView } from './RubricView.tsx';
+import { confirmSuggestion } from '../../workspace/suggestions.ts';
 import { Sheet } from './Sheet.tsx';
 import { SlipList } from './SlipList.tsx';
 
@@ -126,6 +127,7 @@ export function Reading() {
     d: decide('decline'),
     c: once((remark) => void toggleCarry(remark)),
     r: once((remark) => void markRead(remark, unread(remark))),
+    l: once((remark) => void confirmSuggestion(view, remark)),
     ...Object.fromEntries(
       stances.map((stance, i) => [String(i + 1), once((remark) => void setStance(remark, stance))]),
     ),
@@ -226,7 +228,9 @@ export function Reading() {
               remarks={inMaterial}
             />
           ) : (
-            <div className="mx-auto max-w-4xl p-6 max-md:p-4">
+            <div
+              className={clsx('mx-auto p-6 max-md:p-4', material === 'criteria' ? 'max-w-6xl' : 'max-w-4xl')}
+            >
               {material === 'brief' && <BriefView view={view} />}
               {material === 'criteria' && <RubricView view={view} focusedId={focusedId} onFocus={focus} />}
               {material === 'overall' && (

@@ -1,14 +1,18 @@
-import clsx from 'clsx';
-import type { Criterion, CriterionResult } from '#core/model/facts.ts';
-import type { DecimalString } from '#core/model/ids.ts';
-import { compare, fromDecimal, subtract, toHundredths } from '#core/scores/fraction.ts';
-import { Empty } from '../../shared/Controls.tsx';
-import { Slip } from '../../shared/Slip.tsx';
-import { SlipList } from './SlipList.tsx';
+import { useEffect, useMemo, useRef } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { toShown, type Fraction } from '#core/scores/fraction.ts';
+import { Button, Empty } from '../../shared/Controls.tsx';
+import { useNarrow } from '../../shared/hooks.ts';
+import { setPreference, usePreferences } from '../../shared/preferences.ts';
 import { words } from '../../words/en.ts';
-import { hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { criterionFor, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { linkRemarks } from '../../workspace/decide.ts';
+import { suggestionsIn } from '../../workspace/suggestions.ts';
+import { useWorkspace } from '../../workspace/workspace.ts';
+import { CriterionRule } from './CriterionRule.tsx';
+import { SlipList } from './SlipList.tsx';
 
-/** Each criterion as a rule with its levels as steps: the one reached, what the next asks, and what was said. */
+/** The rubric before handing in and after: what each level asks, what was reached and lost, and the remarks on it. */
 export function RubricView({
   view,
   focusedId,
@@ -18,26 +22,48 @@ export function RubricView({
   focusedId: string | null;
   onFocus: (id: string) => void;
 }) {
-  const criteria = view.rubric?.criteria ?? [];
+  const [search] = useSearchParams();
+  const wanted = search.get('criterion');
+  const list = useRef<HTMLOListElement>(null);
+  const asList = useAsList();
+  useEffect(() => {
+    if (wanted === null) return;
+    const found = list.current?.querySelector(`[data-criterion="${CSS.escape(wanted)}"]`);
+    found?.scrollIntoView({ block: 'start' });
+  }, [wanted]);
   // Comments on a criterion that no rubric here has are there all the same.
   const others = view.remarks.filter(
-    (remark) =>
-      remark.channel === 'criterion' && criteria.every((criterion) => criterion.id !== remark.criterionId),
+    (remark) => remark.channel === 'criterion' && criterionFor(view, remark) === null,
   );
+  const base = `/a/${encodeURIComponent(view.assignment.id)}`;
   return (
     <>
-      {view.rubric === null && <Empty>{words.reading.noRubric}</Empty>}
-      <ol className="grid gap-7">
-        {criteria.map((criterion) => (
-          <li key={criterion.id}>
-            <CriterionRule
-              criterion={criterion}
-              result={view.latestMarking?.criteria.find((r) => r.criterionId === criterion.id) ?? null}
-            />
-            <CriterionRemarks view={view} criterion={criterion} focusedId={focusedId} onFocus={onFocus} />
-          </li>
-        ))}
-      </ol>
+      {view.rubric === null ? (
+        <Empty>
+          {words.rubric.noneYet}{' '}
+          <Link to={`${base}/rubric`} className="font-semibold text-accent hover:underline">
+            {words.rubric.add}
+          </Link>
+          <span className="block">{words.rubric.addLead}</span>
+        </Empty>
+      ) : (
+        <>
+          <Head view={view} asList={asList} />
+          <ol ref={list} className="mt-5 grid gap-9">
+            {view.criteria.map((scaled) => (
+              <CriterionRule
+                key={scaled.criterion.id}
+                view={view}
+                scaled={scaled}
+                asList={asList}
+                opened={scaled.criterion.id === wanted}
+                focusedId={focusedId}
+                onFocus={onFocus}
+              />
+            ))}
+          </ol>
+        </>
+      )}
       {others.length > 0 && (
         <div className="mt-5">
           <SlipList view={view} remarks={others} focusedId={focusedId} onFocus={onFocus} />
@@ -47,93 +73,119 @@ export function RubricView({
   );
 }
 
-function CriterionRule({ criterion, result }: { criterion: Criterion; result: CriterionResult | null }) {
-  const points = result?.points ?? null;
-  const reached = criterion.levels.findIndex((level) => level.title === result?.level);
+function useAsList(): boolean {
+  const narrow = useNarrow();
+  const layout = usePreferences((preferences) => preferences.rubricLayout);
+  return layout === 'auto' ? narrow : layout === 'list';
+}
+
+const buttonLook = 'rounded-md border px-2.5 py-1 text-sm';
+
+function Head({ view, asList }: { view: AssignmentView; asList: boolean }) {
+  const { rubric, assignment } = view;
+  if (rubric === null) return null;
+  const base = `/a/${encodeURIComponent(assignment.id)}`;
+  const marked = view.criteria.some(({ result }) => result !== null);
   return (
-    <>
-      <div className="flex items-baseline justify-between gap-4">
-        <h2 className="font-serif text-[1.05rem] font-semibold">{criterion.title}</h2>
-        {points !== null && criterion.possible !== null && (
-          <p className="text-sm whitespace-nowrap text-quiet">
-            <b className="text-ink">{points}</b> ·{' '}
-            {words.reading.lost(hundredths(lostOf(criterion.possible, points)), criterion.possible)}
+    <header className="grid gap-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h2 className="font-serif text-xl font-semibold">{rubric.title || words.rubric.title}</h2>
+        {rubric.byHandFor !== null && (
+          <p className="flex flex-wrap gap-x-3 text-sm text-quiet">
+            {words.rubric.own}
+            <Link to={`${base}/rubric`} className="font-semibold text-accent hover:underline">
+              {words.rubric.edit}
+            </Link>
+            <Link to={`${base}/score`} className="font-semibold text-accent hover:underline">
+              {words.standing.form.typeScore}
+            </Link>
           </p>
         )}
-      </div>
-      <ol className="mt-1.5 grid gap-x-3 gap-y-2 sm:grid-flow-col sm:auto-cols-fr">
-        {criterion.levels.map((level, index) => {
-          const passed =
-            points !== null &&
-            level.points !== null &&
-            compare(fromDecimal(level.points), fromDecimal(points)) <= 0;
-          return (
-            <li
-              key={level.title}
-              className={clsx(
-                'border-t-[3px] pt-1.5 text-sm',
-                passed ? 'border-ink' : 'border-rule',
-                index === reached && 'font-semibold',
-              )}
-            >
-              <p>
-                {level.title} <span className="font-normal text-quiet">{level.points}</span>
-                {index === reached && (
-                  <span className="ml-1.5 rounded border border-ink px-1 text-xs font-normal">
-                    {words.reading.reached}
-                  </span>
-                )}
-              </p>
-              <p
-                className={clsx(
-                  'mt-0.5 font-normal',
-                  index === reached || index === reached + 1 ? 'text-ink' : 'text-quiet',
-                )}
+        <div role="group" aria-label={words.rubric.layout} className="ml-auto flex gap-1.5">
+          {(['grid', 'list'] as const).map((layout) => {
+            const on = asList === (layout === 'list');
+            return (
+              <button
+                key={layout}
+                type="button"
+                aria-pressed={on}
+                onClick={() => setPreference({ rubricLayout: layout })}
+                className={`${buttonLook} ${on ? 'border-ink font-semibold' : 'border-rule text-quiet hover:border-ink'}`}
               >
-                {level.description}
-              </p>
-            </li>
-          );
-        })}
-      </ol>
-    </>
+                {layout === 'grid' ? words.rubric.asGrid : words.rubric.asList}
+              </button>
+            );
+          })}
+        </div>
+      </div>
+      {!marked && <p className="text-quiet">{words.rubric.waiting}</p>}
+      <AddsUp view={view} />
+      <Suggestions view={view} />
+    </header>
   );
 }
 
-function lostOf(possible: DecimalString, points: DecimalString): number {
-  return Math.max(0, toHundredths(subtract(fromDecimal(possible), fromDecimal(points))));
+function AddsUp({ view: { addsUp, criteria, assignment, rubric } }: { view: AssignmentView }) {
+  const total = (rubric?.criteria ?? []).reduce((sum, { possible }) => sum + Number(possible ?? 0), 0);
+  const scaled =
+    rubric?.unscaled === false &&
+    assignment.possible !== null &&
+    criteria.some(({ factor }) => factor.n !== factor.d)
+      ? words.rubric.scaled(String(total), assignment.possible)
+      : null;
+  const shown = (x: Fraction) => toShown(x, 2);
+  const { n } = addsUp?.difference ?? { n: 0n };
+  const difference = addsUp === null ? '' : shown({ ...addsUp.difference, n: n < 0n ? -n : n });
+  return (
+    <div className="grid gap-1 text-sm text-quiet">
+      {scaled !== null && <p>{scaled}</p>}
+      {addsUp !== null && n === 0n && <p>{words.rubric.addsUp(shown(addsUp.sum))}</p>}
+      {addsUp !== null && n !== 0n && (
+        <p className="border-l-2 border-ink pl-3 font-semibold text-ink" data-adds-up>
+          {words.rubric.doesNotAdd(
+            shown(addsUp.sum),
+            shown(addsUp.score),
+            n > 0n ? words.rubric.moreThan(difference) : words.rubric.lessThan(difference),
+          )}
+        </p>
+      )}
+    </div>
+  );
 }
 
-function CriterionRemarks({
-  view,
-  criterion,
-  focusedId,
-  onFocus,
-}: {
-  view: AssignmentView;
-  criterion: Criterion;
-  focusedId: string | null;
-  onFocus: (id: string) => void;
-}) {
-  const own = view.remarks.filter((r) => r.channel === 'criterion' && r.criterionId === criterion.id);
-  const inPaper = view.remarks.filter(
-    (r) => r.channel === 'passage' && r.criterionId === criterion.id,
-  ).length;
+/** Links that the words of remarks suggest: confirmed all at once here, or one by one on their slips. */
+function Suggestions({ view }: { view: AssignmentView }) {
+  const records = useWorkspace((state) => state.records);
+  const found = useMemo(() => suggestionsIn(records, view), [records, view]);
+  if (found.size === 0) return null;
+  const titleOf = (id: string) => view.rubric?.criteria.find((criterion) => criterion.id === id)?.title ?? '';
   return (
-    <div className="mt-3 grid gap-2">
-      {own.map((remark) => (
-        <Slip
-          key={remark.id}
-          view={view}
-          remark={remark}
-          focused={remark.id === focusedId}
-          onFocus={() => onFocus(remark.id)}
-        />
-      ))}
-      <p className="text-sm text-quiet">
-        {own.length === 0 && view.latestMarking !== null && `${words.reading.noComment} `}
-        {inPaper > 0 && words.reading.remarksOn(inPaper)}
-      </p>
-    </div>
+    <details className="text-sm">
+      <summary className="cursor-pointer">{words.rubric.suggestions(found.size)}</summary>
+      <ul className="mt-1 mb-2">
+        {[...found].map(([remark, { criterionId }]) => (
+          <li key={remark.id} className="flex items-baseline gap-3 border-t border-rule py-1.5">
+            <span className="line-clamp-2 min-w-0 flex-1">{remark.text}</span>
+            <button
+              type="button"
+              className="rounded border border-dashed border-rule-strong px-1.5 italic hover:border-ink"
+              onClick={() => void linkRemarks([remark], { criterionId })}
+            >
+              {titleOf(criterionId)}?
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Button
+        onClick={() =>
+          void linkRemarks([...found.keys()], (remark) => {
+            const suggestion = found.get(remark);
+            return suggestion === undefined ? null : { criterionId: suggestion.criterionId };
+          })
+        }
+      >
+        {words.rubric.confirmAll}
+      </Button>
+    </details>
   );
 }

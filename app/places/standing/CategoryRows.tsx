@@ -1,0 +1,124 @@
+import clsx from 'clsx';
+import { ChevronDown } from 'lucide-react';
+import { useId, useState } from 'react';
+import { Link } from 'react-router';
+import { toShown } from '#core/scores/fraction.ts';
+import { shownShare, shownShares } from '../../shared/percent.ts';
+import { stateSentence } from '../../shared/state-words.ts';
+import { channelAddress } from '../../shared/TallyChips.tsx';
+import { words } from '../../words/en.ts';
+import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { Standing, StandingCategory, StandingRow } from '../../workspace/standing.ts';
+import { IfField } from './IfField.tsx';
+import { ScoreArithmetic } from './ScoreArithmetic.tsx';
+
+/** The assignments of a category, each with its state, score and what it is worth; a figure opens into its arithmetic. */
+export function CategoryRows({ standing, category }: { standing: Standing; category: StandingCategory }) {
+  const { part, drop } = category;
+  const brings = shownShares(category.rows.map((row) => row.part.brings));
+  const facts = [
+    standing.graded.scheme === 'weighted' && category.id !== ''
+      ? words.standing.weightOf(toShown(part.weight, 2))
+      : '',
+    drop > 0 ? words.standing.drops(drop) : '',
+    category.extraCredit ? words.standing.extraCategory : '',
+  ].filter(Boolean);
+  return (
+    <section aria-label={category.title === '' ? words.standing.noCategory : category.title}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <h2 className="font-serif text-[1.12rem] font-semibold">
+          {category.title === '' ? words.standing.noCategory : category.title}
+        </h2>
+        <p className="text-sm text-quiet">{facts.join(' · ')}</p>
+        {part.ratio !== null && (
+          <p className="ml-auto text-sm">
+            <b>{words.standing.percent(shownShare(part.ratio))}</b>{' '}
+            <span className="text-quiet">
+              {words.standing.ofCounted(toShown(part.earned, 2), toShown(part.possible, 2))}
+            </span>
+          </p>
+        )}
+      </div>
+      {part.ratio === null && <p className="text-sm text-quiet">{words.standing.nothingCounted}</p>}
+      <ul className="mt-1">
+        {category.rows.map((row, i) => (
+          <Row key={row.view.assignment.id} standing={standing} row={row} brings={brings[i]} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; brings: string }) {
+  const { view, part, ifPart, ifScore } = row;
+  const { assignment } = view;
+  const [open, setOpen] = useState(false);
+  const id = useId();
+  const counted = part.counting === 'counts' || part.counting === 'extra';
+  return (
+    <li className="border-t border-rule py-2.5" data-row={assignment.id}>
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-4 gap-y-1 sm:grid-cols-[minmax(0,1fr)_8.5rem_6.5rem_6rem]">
+        <div className="min-w-0">
+          <Link to={`/a/${encodeURIComponent(assignment.id)}`} className="font-semibold hover:underline">
+            {assignment.title}
+          </Link>
+          <p className="text-sm text-quiet">{stateSentence(view)}</p>
+          <Channels view={view} />
+        </div>
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-controls={id}
+          aria-label={words.standing.open(assignment.title)}
+          onClick={() => setOpen(!open)}
+          className="flex items-baseline justify-end gap-1 rounded px-1 text-right whitespace-nowrap hover:bg-sunken"
+        >
+          <b className={clsx(part.counting === 'dropped' && 'line-through')} data-score>
+            {part.score === null ? '–' : toShown(part.score, 2)}
+          </b>
+          <span className="text-quiet">/ {toShown(part.possible, 2)}</span>
+          <ChevronDown
+            size={15}
+            aria-hidden
+            className={clsx('self-center text-quiet', open && 'rotate-180')}
+          />
+        </button>
+        <p
+          className="text-right text-sm whitespace-nowrap text-quiet max-sm:text-left"
+          title={words.standing.worthTitle}
+        >
+          {counted ? words.standing.ofGrade(brings) : words.standing.counting[part.counting]}
+          {part.counting === 'extra' && ` (${words.standing.counting.extra})`}
+        </p>
+        <IfField
+          assignment={assignment}
+          again={view.state.kind === 'open for another attempt'}
+          marked={part.score !== null}
+          ifScore={ifScore}
+          counts={ifScore === null || ifPart?.score == null ? null : toShown(ifPart.score, 2)}
+        />
+      </div>
+      {open && (
+        <div id={id} className="mt-2 border-l-2 border-rule pl-4 text-sm">
+          <ScoreArithmetic standing={standing} row={row} brings={brings} />
+        </div>
+      )}
+    </li>
+  );
+}
+
+/** The channels that feedback came in; each leads to it. */
+function Channels({ view }: { view: AssignmentView }) {
+  if (view.tally.byChannel.length === 0) return null;
+  return (
+    <ul aria-label={words.standing.feedback} className="flex flex-wrap gap-x-3 text-sm">
+      {view.tally.byChannel.map(({ channel, received, announced }) => (
+        <li key={channel}>
+          <Link to={channelAddress(view, channel)} className="text-quiet hover:text-ink hover:underline">
+            {words.channels[channel]} {received + announced}
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}

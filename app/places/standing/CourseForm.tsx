@@ -1,0 +1,324 @@
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { FormProvider, useFieldArray, useForm, useFormContext, useWatch } from 'react-hook-form';
+import { useNavigate, useParams } from 'react-router';
+import * as v from 'valibot';
+import { blankCourse } from '#core/model/blank.ts';
+import type { Course } from '#core/model/facts.ts';
+import { asId, CategoryId, CourseId, decimalIn } from '#core/model/ids.ts';
+import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
+import { add, fromDecimal, toShown, ZERO } from '#core/scores/fraction.ts';
+import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
+import { CheckField, SelectField, TextField } from '../../shared/Field.tsx';
+import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
+import { usePlaceTitle } from '../../shared/place-title.ts';
+import { words } from '../../words/en.ts';
+import { putCourse, removeCourse } from '../../workspace/by-hand.ts';
+import { newId } from '../../workspace/draft.ts';
+import { useWorkspace } from '../../workspace/workspace.ts';
+import { PolicyInputs } from './PolicyInputs.tsx';
+import {
+  lateOfFields,
+  numberText,
+  policyFields,
+  PolicyFields,
+  policyOfFields,
+  wholeText,
+} from './rule-fields.ts';
+import { ScaleInputs } from './ScaleInputs.tsx';
+import { scaleFields, ScaleFields, scaleOfFields } from './scale-fields.ts';
+
+const said = words.standing.form;
+
+const CourseFields = v.object({
+  title: v.pipe(v.string(), v.trim(), v.minLength(1, said.titleWanted), v.maxLength(500)),
+  code: v.pipe(v.string(), v.maxLength(500)),
+  term: v.pipe(v.string(), v.maxLength(500)),
+  termEnds: v.pipe(
+    v.string(),
+    v.check((text) => text === '' || /^\d{4}-\d\d-\d\d$/.test(text), said.dateWrong),
+  ),
+  instructor: v.pipe(v.string(), v.maxLength(500)),
+  zone: v.string(),
+  scheme: v.picklist(['weighted', 'points']),
+  categories: v.pipe(
+    v.array(
+      v.object({
+        id: v.string(),
+        title: v.pipe(v.string(), v.trim(), v.minLength(1, said.categoryTitleWanted), v.maxLength(500)),
+        weight: numberText,
+        drop: wholeText,
+        extraCredit: v.boolean(),
+      }),
+    ),
+    v.rawCheck(({ dataset, addIssue }) => {
+      if (!dataset.typed) return;
+      const titles = dataset.value.map(({ title }) => title.toLowerCase());
+      titles.forEach((title, i) => {
+        if (titles.indexOf(title) !== i)
+          addIssue({
+            message: said.categoryTwice,
+            path: [
+              { type: 'array', origin: 'value', input: dataset.value, key: i, value: dataset.value[i] },
+              { type: 'object', origin: 'value', input: dataset.value[i], key: 'title', value: title },
+            ],
+          });
+      });
+    }),
+  ),
+  rules: PolicyFields,
+  scales: v.array(ScaleFields),
+  gradeScaleId: v.string(),
+});
+type CourseFields = v.InferOutput<typeof CourseFields>;
+
+function fieldsOf(course: Course): CourseFields {
+  return {
+    title: course.title,
+    code: course.code,
+    term: course.term,
+    termEnds: course.termEndsAt === null ? '' : wallTimeOf(course.termEndsAt, course.zone).slice(0, 10),
+    instructor: course.instructor.name,
+    zone: course.zone,
+    scheme: course.scheme ?? 'points',
+    categories: course.categories.map(({ id, title, weight, drop, extraCredit }) => ({
+      id,
+      title,
+      weight: weight ?? '',
+      drop: String(drop),
+      extraCredit,
+    })),
+    rules: policyFields(course.policy ?? { kind: 'latest' }, course.late ?? null),
+    scales: course.scales.map(scaleFields),
+    gradeScaleId: course.gradeScaleId ?? '',
+  };
+}
+
+function courseOfFields(fields: CourseFields, before: Course): Course {
+  const scales = fields.scales.map(scaleOfFields);
+  return {
+    ...before,
+    title: fields.title.trim(),
+    code: fields.code.trim(),
+    term: fields.term.trim(),
+    termEndsAt: fields.termEnds === '' ? null : instantOfWall(`${fields.termEnds}T23:59`, fields.zone),
+    instructor: { ...before.instructor, name: fields.instructor.trim() },
+    zone: fields.zone,
+    scheme: fields.scheme,
+    categories: fields.categories.map(({ id, title, weight, drop, extraCredit }) => ({
+      id: asId(CategoryId, id),
+      title: title.trim(),
+      weight: decimalIn(weight),
+      drop: Number(drop),
+      extraCredit,
+    })),
+    policy: policyOfFields(fields.rules),
+    late: lateOfFields(fields.rules),
+    scales,
+    gradeScaleId: scales.some(({ id }) => id === fields.gradeScaleId) ? fields.gradeScaleId : null,
+  };
+}
+
+function ownZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
+export function NewCourse() {
+  const course = blankCourse(asId(CourseId, `hand/${newId()}`), '', ownZone());
+  return <CourseForm course={course} fresh />;
+}
+
+export function EditCourse() {
+  const { courseId } = useParams();
+  const course = useWorkspace((state) => state.records.courses.get(courseId ?? ''));
+  if (course?.byHand !== true)
+    return (
+      <div className="mx-auto max-w-3xl p-6">
+        <Empty>{words.standing.noCourses}</Empty>
+      </div>
+    );
+  return <CourseForm key={course.id} course={course} fresh={false} />;
+}
+
+function CourseForm({ course, fresh }: { course: Course; fresh: boolean }) {
+  const navigate = useNavigate();
+  const name = fresh ? 'course/new' : `course/${course.id}`;
+  usePlaceTitle(fresh ? said.newCourse : said.editCourse(course.title));
+  const form = useForm<CourseFields>({
+    resolver: valibotResolver(CourseFields),
+    defaultValues: fieldsOf(course),
+    mode: 'onTouched',
+  });
+  const restored = useFormDraft(name, form, (stored) => {
+    const parsed = v.safeParse(
+      v.looseObject({ title: v.string(), categories: v.array(v.unknown()) }),
+      stored,
+    );
+    return parsed.success ? (stored as CourseFields) : null;
+  });
+  const { register, handleSubmit, formState, control } = form;
+  const zone = useWatch({ control, name: 'zone' });
+  const { errors } = formState;
+  const keep = handleSubmit(async (fields) => {
+    const next = courseOfFields(fields, course);
+    await putCourse(next);
+    forgetFormDraft(name);
+    await navigate(`/standing/${encodeURIComponent(next.id)}`);
+  });
+  const leave = () => {
+    forgetFormDraft(name);
+    void navigate(fresh ? '/standing' : `/standing/${encodeURIComponent(course.id)}`);
+  };
+  return (
+    <FormProvider {...form}>
+      <form
+        noValidate
+        onSubmit={(event) => void keep(event)}
+        className="mx-auto grid max-w-3xl gap-7 p-6 max-md:p-4"
+      >
+        <header>
+          <h1 className="font-serif text-2xl font-semibold">
+            {fresh ? said.newCourse : said.editCourse(course.title)}
+          </h1>
+          <p className="mt-1 text-quiet">{said.lead}</p>
+          {restored && <p className="mt-1 font-semibold">{said.unkept}</p>}
+        </header>
+        <div className="grid gap-3 sm:grid-cols-2">
+          <TextField
+            label={said.title}
+            error={errors.title?.message}
+            className="sm:col-span-2"
+            {...register('title')}
+          />
+          <TextField label={said.code} {...register('code')} />
+          <TextField label={said.instructor} {...register('instructor')} />
+          <TextField label={said.term} {...register('term')} />
+          <TextField
+            label={said.termEnds}
+            type="date"
+            error={errors.termEnds?.message}
+            {...register('termEnds')}
+          />
+          <SelectField label={said.zone} options={zones(zone)} {...register('zone')} />
+          <SelectField
+            label={said.scheme}
+            options={(['points', 'weighted'] as const).map((scheme) => [scheme, said.schemes[scheme]])}
+            {...register('scheme')}
+          />
+        </div>
+        <Categories />
+        <section>
+          <SectionTitle>{said.rules}</SectionTitle>
+          <p className="mt-1 mb-3 text-quiet">{said.rulesLead}</p>
+          <PolicyInputs course={null} />
+        </section>
+        <ScaleInputs />
+        <div className="flex flex-wrap gap-3 border-t border-rule pt-4">
+          <Button look="main" type="submit">
+            {said.keep}
+          </Button>
+          <Button onClick={leave}>{said.cancel}</Button>
+          {!fresh && (
+            <Button
+              look="quiet"
+              className="ml-auto"
+              onClick={() => {
+                forgetFormDraft(name);
+                void removeCourse(course).then(() => navigate('/standing'));
+              }}
+            >
+              {said.remove}
+            </Button>
+          )}
+        </div>
+      </form>
+    </FormProvider>
+  );
+}
+
+/** The zones that the browser knows, the chosen one among them in any case. */
+function zones(chosen: string): (readonly [string, string])[] {
+  const known = Intl.supportedValuesOf('timeZone');
+  return [...new Set([chosen, 'UTC', ...known])].map((zone) => [zone, zone.replaceAll('_', ' ')]);
+}
+
+function Categories() {
+  const { control, register, formState } = useFormContext<CourseFields>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'categories' });
+  const scheme = useWatch({ control, name: 'scheme' });
+  const typed = useWatch({ control, name: 'categories' });
+  const weighted = scheme === 'weighted';
+  const errors = formState.errors.categories;
+  return (
+    <section>
+      <SectionTitle>{said.categories}</SectionTitle>
+      <p className="mt-1 text-quiet">{said.categoriesLead}</p>
+      <ul className="mt-3 grid gap-3">
+        {fields.map((field, i) => (
+          <li
+            key={field.id}
+            className="grid grid-cols-2 items-end gap-3 border-t border-rule pt-3 sm:grid-cols-[minmax(0,1fr)_6rem_6rem_9rem_auto]"
+          >
+            <TextField
+              label={said.categoryTitle}
+              error={errors?.[i]?.title?.message}
+              className="max-sm:col-span-2"
+              {...register(`categories.${i}.title`)}
+            />
+            {weighted ? (
+              <TextField
+                label={said.weight}
+                inputMode="decimal"
+                error={errors?.[i]?.weight?.message}
+                {...register(`categories.${i}.weight`)}
+              />
+            ) : (
+              <span className="max-sm:hidden" />
+            )}
+            <TextField
+              label={said.drop}
+              inputMode="numeric"
+              error={errors?.[i]?.drop?.message}
+              {...register(`categories.${i}.drop`)}
+            />
+            <CheckField
+              label={said.extraCredit}
+              className="min-h-9"
+              {...register(`categories.${i}.extraCredit`)}
+            />
+            <Button
+              look="quiet"
+              className="px-1"
+              aria-label={said.removeCategory(typed[i]?.title ?? '')}
+              onClick={() => remove(i)}
+            >
+              ×
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-3 flex flex-wrap items-center gap-4">
+        <Button
+          onClick={() =>
+            append({ id: `hand/${newId()}`, title: '', weight: '', drop: '0', extraCredit: false })
+          }
+        >
+          {said.addCategory}
+        </Button>
+        {weighted && fields.length > 0 && <WeightsSum categories={typed} />}
+      </div>
+    </section>
+  );
+}
+
+function WeightsSum({ categories }: { categories: CourseFields['categories'] }) {
+  const sum = categories.reduce((total, { weight, extraCredit }) => {
+    const number = decimalIn(weight);
+    return number === null || extraCredit ? total : add(total, fromDecimal(number));
+  }, ZERO);
+  const shown = toShown(sum, 2);
+  return (
+    <p role="status" className="text-sm text-quiet">
+      {shown === '100' ? said.weightsSum(shown) : said.weightsOff(shown)}
+    </p>
+  );
+}

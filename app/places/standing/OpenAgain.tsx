@@ -1,0 +1,46 @@
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { SectionTitle } from '../../shared/Controls.tsx';
+import { stateSentence } from '../../shared/state-words.ts';
+import { words } from '../../words/en.ts';
+import { worthIn } from '../../workspace/course-worth.ts';
+import type { Standing } from '../../workspace/standing.ts';
+
+/** What each open resubmission can still move, under its policy, with drops and weights. */
+export function OpenAgain({ standing: { graded, categories } }: { standing: Standing }) {
+  const open = useMemo(
+    () =>
+      categories
+        .flatMap(({ rows }) => rows)
+        .filter(({ view }) => view.state.kind === 'open for another attempt')
+        .map(({ view }) => ({ view, worth: worthIn(graded, view.assignment.id) })),
+    [graded, categories],
+  );
+  return (
+    <section>
+      <SectionTitle>{words.standing.again}</SectionTitle>
+      {open.length === 0 ? (
+        <p className="mt-1 text-quiet">{words.standing.againNone}</p>
+      ) : (
+        <ul className="mt-1">
+          {open.map(({ view, worth }) => (
+            <li key={view.assignment.id} className="border-t border-rule py-2 text-sm">
+              <Link
+                to={`/a/${encodeURIComponent(view.assignment.id)}`}
+                className="text-base font-semibold hover:underline"
+              >
+                {view.assignment.title}
+              </Link>
+              <p className="text-quiet">{stateSentence(view)}</p>
+              <p>
+                {worth === null
+                  ? words.standing.againNothing
+                  : words.standing.againMoves(worth.gain, worth.now, worth.most)}
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
