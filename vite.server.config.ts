@@ -13,6 +13,7 @@ export default defineConfig({
         juncture: 'server/juncture.ts',
         'bench-read-marked-pdf': 'bench/read-marked-pdf.ts',
         'bench-arrivals': 'bench/arrivals.ts',
+        'bench-standing': 'bench/standing.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },
     },

@@ -92,6 +92,32 @@ describe('the demo', () => {
     expect([...policies].sort()).toEqual(['best', 'capped', 'latest', 'mean', 'recover']);
   });
 
+  it('has rubrics of every kind: five criteria of four levels, ranges, one unscored, one that doesn’t add up', () => {
+    const rubrics = desk.rubrics;
+    expect(
+      rubrics.some(
+        ({ criteria }) => criteria.length === 5 && criteria.every(({ levels }) => levels.length === 4),
+      ),
+    ).toBe(true);
+    const levels = rubrics.flatMap(({ criteria }) => criteria.flatMap((criterion) => criterion.levels));
+    expect(levels.some(({ pointsFrom }) => pointsFrom !== null)).toBe(true);
+    expect(rubrics.some(({ criteria }) => criteria.some(({ possible }) => possible === null))).toBe(true);
+    const core = markings().find(({ assignmentId }) => assignmentId === 'core-log');
+    const sum = core?.criteria.reduce((total, { points }) => total + Number(points), 0);
+    expect([sum, core?.score]).toEqual([13, '13.5']);
+  });
+
+  it('has group work, results that are no points, rules of a course, and work that is late', () => {
+    const { courses, assignments } = readScenario();
+    expect(markings().some(({ groupScore }) => groupScore !== null)).toBe(true);
+    expect(markings().flatMap(({ result }) => result ?? [])).toEqual(
+      expect.arrayContaining(['B+', 'Complete']),
+    );
+    expect(courses.some(({ policy }) => policy !== null)).toBe(true);
+    expect(courses.some(({ late }) => late !== null)).toBe(true);
+    expect(assignments.some(({ policy }) => policy === null)).toBe(true);
+  });
+
   it('holds at least 150 remarks, over every channel, as many as each file announces', async () => {
     const counts = new Map<Channel, number>();
     const add = (channel: Channel, count: number) => counts.set(channel, (counts.get(channel) ?? 0) + count);

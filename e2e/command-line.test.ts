@@ -1,4 +1,7 @@
 import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from 'vitest';
 
 const juncture = (...args: string[]) =>
@@ -18,4 +21,42 @@ test('inspect prints JSON and nothing else, or one line and exit code 1', () => 
   ]);
   expect(juncture('inspect', 'nothing-there.pdf').status).toBe(1);
   expect(juncture('look').status).toBe(2);
+});
+
+test('grade computes a course, says what is odd, and what is wrong where', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juncture-grade-'));
+  const given = (name: string, text: string) => {
+    const file = join(folder, name);
+    writeFileSync(file, text);
+    return juncture('grade', file);
+  };
+  try {
+    const course = {
+      scheme: 'weighted',
+      categories: [{ id: 'k', weight: 60, drop: 1 }],
+      assignments: [
+        { id: 'a', category: 'k', possible: 40, attempts: [{ at: '2026-11-02T12:00:00Z', score: 26 }] },
+        { id: 'b', category: 'k', possible: 10, attempts: [{ at: '2026-11-02T12:00:00Z', score: 9.5 }] },
+      ],
+    };
+    const graded = given('course.json', JSON.stringify(course));
+    expect([graded.status, JSON.parse(graded.stdout)]).toEqual([
+      0,
+      {
+        grade: 0.95,
+        categories: [{ id: 'k', ratio: 0.95, earned: 9.5, possible: 10, dropped: ['a'] }],
+        assignments: [
+          { id: 'a', score: 26 },
+          { id: 'b', score: 9.5 },
+        ],
+      },
+    ]);
+    expect(graded.stderr).toContain('the weights add up to 60, not 100');
+    const wrong = given('wrong.json', '{"scheme": "points", "assignments": [{"id": 7}]}');
+    expect([wrong.status, wrong.stdout]).toEqual([1, '']);
+    expect(wrong.stderr).toContain('wrong.json: assignments[0].id: an id is wanted');
+    expect(juncture('grade').status).toBe(2);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
 });

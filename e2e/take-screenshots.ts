@@ -55,7 +55,24 @@ await page.waitForNetworkIdle();
 await shot('read');
 await page.goto(`${base}/read?material=criteria`);
 await seeText(page, 'reached');
+await clickRole(page, 'button', 'Aim at this: Excellent, Question and aim');
+await page.waitForSelector('[data-aim]');
 await shot('rubric');
+await page.goto(`${desk.address}/standing/mire-210`);
+await page.waitForSelector('[role="img"] svg');
+await clickRole(page, 'button', 'How Lab: falling-head tests is made');
+await seeText(page, 'leaves 15');
+await page.type('input[aria-label^="If “Rewetting"]', '37');
+await page.waitForSelector('[data-if-grade]');
+await shot('standing');
+await page.goto(`${desk.address}/standing/take-in`);
+await page.type(
+  'main textarea',
+  'Assignment;Group;Points;Of;Due\nFirst essay;Essays;15,5;20;07.10.2026\nTalk on dams;Talks;8,25;10;21.10.2026\nSecond essay;Essays;n/a;20;18.11.2026\n',
+);
+await clickRole(page, 'button', 'Read it');
+await seeText(page, '3 assignments, 2 with a score.');
+await shot('take-in-scores');
 await page.goto(`${base}/plan`);
 await page.waitForSelector('[data-task]');
 await (await page.waitForSelector('[data-task] input[type="checkbox"]'))?.click();

@@ -12,7 +12,7 @@ import { CriterionChoice } from './CriterionChoice.tsx';
 import { PointsBehind } from './PointsBehind.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
 import { words } from '../words/en.ts';
-import { criterionFor, type AssignmentView } from '../workspace/assignment-view.ts';
+import { behindOf, criterionFor, hundredths, type AssignmentView } from '../workspace/assignment-view.ts';
 import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
 import { useKeptText } from './kept-text.ts';
 import { shownDay } from './shown.ts';
@@ -43,6 +43,7 @@ export function Slip({
   const long = saidBy(remark).length > FOLD_CHARACTERS;
   const folded = long && !unfolded && !focused;
   const criterion = criterionFor(view, remark);
+  const behind = behindOf(view, remark.id);
   const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
   return (
     <article
@@ -76,6 +77,11 @@ export function Slip({
           >
             {criterion.title}
           </Link>
+        )}
+        {!focused && behind !== null && behind.share > 0 && (
+          <span className="whitespace-nowrap text-quiet" title={words.rubric.behindTitle}>
+            {words.rubric.behindShort(hundredths(behind.share))}
+          </span>
         )}
         <span className="ml-auto inline-flex items-center gap-2">
           {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}

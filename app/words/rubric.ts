@@ -6,6 +6,8 @@ function many(count: number, one: string, more: string): string {
 
 export const rubric = {
   importance: (weight: number) => `weighs ${weight} of 3`,
+  behindShort: (points: string) => `${points} points`,
+  behindTitle: 'points behind this remark',
   noPointsBehind: 'No points can be told behind this remark; it is weighed by what it says.',
   lossOf: {
     criterion: (lost: string, title: string) => `of the ${lost} lost on ${title}`,

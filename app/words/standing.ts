@@ -88,6 +88,7 @@ export const standing = {
   againMoves: (gain: string, now: string, most: string) =>
     `Another attempt can move the course by ${gain}, from ${now} % to ${most} %.`,
   againNothing: 'Another attempt can’t move the course any more.',
+  ifZero: (grade: string) => `if it counts 0, the course stands at ${grade} %`,
   droppedWhy: 'Dropped: without it the category stands highest.',
   overPossible: 'The score is above the points possible. It is used as it is.',
   belowZero: 'The score is below 0. It is used as it is.',

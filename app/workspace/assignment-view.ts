@@ -239,7 +239,9 @@ export function viewOf(records: RecordMaps, id: string, atMs: number): Assignmen
   const firstMarking =
     attempts.find(({ marking }) => marking?.files.some(({ role }) => role === 'marked') === true)?.marking ??
     null;
-  const latestMarking = markings.reduce<Marking | null>(
+  // The school's word before the student's own note of it.
+  const told = markings.filter(({ byHand }) => !byHand);
+  const latestMarking = (told.length > 0 ? told : markings).reduce<Marking | null>(
     (last, m) => (last === null || m.at >= last.at ? m : last),
     null,
   );

@@ -85,7 +85,7 @@ export function putScore(
   typed: TypedScore,
   attemptId: AttemptId | null,
 ): Promise<void> {
-  return runCommand(undoNameOf(assignment), words.undo.scored, async (writing) => {
+  return runCommand(assignment.id, words.undo.scored, async (writing) => {
     const known = await knownScores(writing, assignment.id);
     await writeScore(writing, assignment, typed, attemptId, known, true);
   });

@@ -74,7 +74,7 @@ function withIfs(
   return course;
 }
 
-function standingOf(records: RecordMaps, courseId: string, atMs: number): Standing | null {
+export function standingOf(records: RecordMaps, courseId: string, atMs: number): Standing | null {
   const course = records.courses.get(courseId);
   if (course === undefined) return null;
   const graded = gradedCourseOf(records, course);

@@ -26,9 +26,9 @@ const NAMES: readonly (readonly [GradeField, RegExp])[] = [
   ['category', /^(?:category|group|type|kind|section)$/i],
   [
     'possible',
-    /^(?:(?:points?|marks?|max(?:imum)?) ?(?:possible|available)?|possible|out of|max(?:imum)? (?:points?|marks?|score)|total)$/i,
+    /^(?:(?:points?|marks?|max(?:imum)?) (?:possible|available)|possible|of|out of|max(?:imum)?(?: (?:points?|marks?|score))?|total)$/i,
   ],
-  ['score', /^(?:(?:your |my )?(?:score|points? (?:earned|got)|earned|got|mark|result in points|points))$/i],
+  ['score', /^(?:(?:your |my )?(?:score|points? (?:earned|got)|earned|got|mark|result in points))$/i],
   ['result', /^(?:grade|letter|result|pass(?:ed)?|level)$/i],
   ['due', /^(?:due|deadline|due (?:date|on|at|by))$/i],
   ['weight', /^(?:category )?weight(?:ing)?(?: ?\(?%\)?)?$/i],
@@ -53,6 +53,11 @@ export function gradeTableOf({ rows }: Grid): GradeTable {
     used.add(found);
     return found;
   });
+  // Bare "points" are those there are where another column has the score, else those that were got.
+  const bare = header.findIndex(
+    (name, i) => fields[i] === 'left out' && /^(?:points?|marks?|pts\.?)$/i.test(name.trim()),
+  );
+  if (bare >= 0) fields[bare] = used.has('score') && !used.has('possible') ? 'possible' : 'score';
   if (!used.has('title')) {
     const texts = header.findIndex(
       (_, i) => fields[i] === 'left out' && body.some((row) => /\p{L}/u.test(row[i])),

@@ -43,6 +43,12 @@ describe('scores in a plain table', () => {
     expect(course.items[1]).toMatchObject({ score: null, dueAt: '2026-11-20T17:00:00.000Z' });
   });
 
+  it('takes bare “points” for those got, unless another column has the score', () => {
+    expect(table('Work,Points,Of\nA,3,4\n').fields).toEqual(['title', 'score', 'possible']);
+    expect(table('Work,Score,Points\nA,3,4\n').fields).toEqual(['title', 'score', 'possible']);
+    expect(table('Work,Points\nA,3\n').fields).toEqual(['title', 'score']);
+  });
+
   it('reads “17/20”, per cent, letters and excused work', () => {
     const { course, problems } = read('Title\tScore\nA\t17/20\nB\t85 %\nC\tB+\nD\texcused\nE\t–\n');
     expect(problems).toEqual([]);

@@ -13,3 +13,6 @@ sleep 15
 # One process a part: MuPDF's Python does not bear many annotations in one.
 for part in kinds transects sideways truth; do /usr/bin/python3 mark_pdf.py . $part; done
 /usr/bin/python3 make_same.py .
+for to in 'docx:MS Word 2007 XML' odt; do
+  soffice --headless "-env:UserInstallation=file://$(mktemp -d)" '--infilter=HTML (StarWriter)' --convert-to "$to" rubric.html
+done

@@ -1,7 +1,7 @@
 import type { AttemptPolicy } from '#core/model/facts.ts';
 import type { DecimalString, Instant } from '#core/model/ids.ts';
 import { fromDecimal, multiply, toShown } from '#core/scores/fraction.ts';
-import { lateRuleOf, policyOf } from '#core/scores/rules.ts';
+import { lateRuleOf, policyOf, scaleOf } from '#core/scores/rules.ts';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { shownMoment, shownPercent } from '../../shared/shown.ts';
@@ -55,6 +55,7 @@ function OwnLinks({ view: { assignment, course, score } }: { view: AssignmentVie
 function rulesOf({ assignment, course }: AssignmentView): string[] {
   const { requirements, counts, attemptsAllowed, dueAt, extendedTo, closesAt } = assignment;
   const late = lateRuleOf(assignment, course);
+  const scale = scaleOf(assignment, course);
   const shown = (at: Instant) => shownMoment(at, course?.zone);
   const again = attemptsAllowed > 1;
   return [
@@ -69,6 +70,10 @@ function rulesOf({ assignment, course }: AssignmentView): string[] {
     words.assignment.ruleAttempts(attemptsAllowed),
     again ? policySentence(policyOf(assignment, course), assignment.possible) : '',
     assignment.extraCredit ? words.assignment.ruleExtra : '',
+    assignment.group === null
+      ? ''
+      : words.standing.group(assignment.group.name, assignment.group.members.join(', ')),
+    scale === null ? '' : words.standing.onScale(scale.title),
     requirements.wordsMin !== null && requirements.wordsMax !== null
       ? words.assignment.ruleWords(requirements.wordsMin, requirements.wordsMax)
       : '',

@@ -10,6 +10,7 @@ import { Button, Empty } from '../../shared/Controls.tsx';
 import { AreaField, CheckField, TextField } from '../../shared/Field.tsx';
 import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
 import { PasteTable } from '../../shared/PasteTable.tsx';
+import { RemoveButton } from '../../shared/RemoveButton.tsx';
 import { words } from '../../words/en.ts';
 import type { Pasted, ReadResult } from '../../workers/protocol.ts';
 import { tablesInWorker } from '../../workers/table-client.ts';
@@ -209,14 +210,7 @@ function Criteria() {
                 error={errors?.[i]?.weight?.message}
                 {...register(`criteria.${i}.weight`)}
               />
-              <Button
-                look="quiet"
-                className="mt-5 px-1"
-                aria-label={said.removeCriterion(typed[i]?.title ?? '')}
-                onClick={() => remove(i)}
-              >
-                ×
-              </Button>
+              <RemoveButton label={said.removeCriterion(typed[i]?.title ?? '')} onClick={() => remove(i)} />
               <AreaField
                 label={said.description}
                 rows={1}
@@ -256,14 +250,7 @@ function Levels({ criterion }: { criterion: number }) {
                 className="flex-1"
                 {...register(`criteria.${criterion}.levels.${i}.title`)}
               />
-              <Button
-                look="quiet"
-                className="mt-5 px-1"
-                aria-label={said.removeLevel(i + 1)}
-                onClick={() => remove(i)}
-              >
-                ×
-              </Button>
+              <RemoveButton label={said.removeLevel(i + 1)} onClick={() => remove(i)} />
             </div>
             <div className="grid grid-cols-2 gap-2">
               <TextField

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { ChevronDown } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toShown } from '#core/scores/fraction.ts';
 import { shownShare, shownShares } from '../../shared/percent.ts';
@@ -8,7 +8,7 @@ import { stateSentence } from '../../shared/state-words.ts';
 import { channelAddress } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import type { Standing, StandingCategory, StandingRow } from '../../workspace/standing.ts';
+import { reachOf, type Standing, type StandingCategory, type StandingRow } from '../../workspace/standing.ts';
 import { IfField } from './IfField.tsx';
 import { ScoreArithmetic } from './ScoreArithmetic.tsx';
 
@@ -55,6 +55,14 @@ function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; 
   const [open, setOpen] = useState(false);
   const id = useId();
   const counted = part.counting === 'counts' || part.counting === 'extra';
+  // What was never sent and can't be any more counts once the school says so: what that would be.
+  const ifZero = useMemo(
+    () =>
+      view.state.kind === 'closed' && part.counting === 'not marked'
+        ? (reachOf(standing.graded, assignment.id)?.least ?? null)
+        : null,
+    [view.state.kind, part.counting, standing.graded, assignment.id],
+  );
   return (
     <li className="border-t border-rule py-2.5" data-row={assignment.id}>
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-4 gap-y-1 sm:grid-cols-[minmax(0,1fr)_8.5rem_6.5rem_6rem]">
@@ -62,7 +70,10 @@ function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; 
           <Link to={`/a/${encodeURIComponent(assignment.id)}`} className="font-semibold hover:underline">
             {assignment.title}
           </Link>
-          <p className="text-sm text-quiet">{stateSentence(view)}</p>
+          <p className="text-sm text-quiet">
+            {stateSentence(view)}
+            {ifZero !== null && ` · ${words.standing.ifZero(shownShare(ifZero))}`}
+          </p>
           <Channels view={view} />
         </div>
         <button
@@ -83,10 +94,7 @@ function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; 
             className={clsx('self-center text-quiet', open && 'rotate-180')}
           />
         </button>
-        <p
-          className="text-right text-sm whitespace-nowrap text-quiet max-sm:text-left"
-          title={words.standing.worthTitle}
-        >
+        <p className="text-sm whitespace-nowrap text-quiet sm:text-right" title={words.standing.worthTitle}>
           {counted ? words.standing.ofGrade(brings) : words.standing.counting[part.counting]}
           {part.counting === 'extra' && ` (${words.standing.counting.extra})`}
         </p>

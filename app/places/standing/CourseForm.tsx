@@ -1,4 +1,5 @@
 import { valibotResolver } from '@hookform/resolvers/valibot';
+import clsx from 'clsx';
 import { FormProvider, useFieldArray, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate, useParams } from 'react-router';
 import * as v from 'valibot';
@@ -10,6 +11,7 @@ import { add, fromDecimal, toShown, ZERO } from '#core/scores/fraction.ts';
 import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
 import { CheckField, SelectField, TextField } from '../../shared/Field.tsx';
 import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
+import { RemoveButton } from '../../shared/RemoveButton.tsx';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { words } from '../../words/en.ts';
 import { putCourse, removeCourse } from '../../workspace/by-hand.ts';
@@ -256,7 +258,12 @@ function Categories() {
         {fields.map((field, i) => (
           <li
             key={field.id}
-            className="grid grid-cols-2 items-end gap-3 border-t border-rule pt-3 sm:grid-cols-[minmax(0,1fr)_6rem_6rem_9rem_auto]"
+            className={clsx(
+              'grid grid-cols-2 items-start gap-3 border-t border-rule pt-3',
+              weighted
+                ? 'sm:grid-cols-[minmax(0,1fr)_6rem_8rem_9rem_auto]'
+                : 'sm:grid-cols-[minmax(0,1fr)_8rem_9rem_auto]',
+            )}
           >
             <TextField
               label={said.categoryTitle}
@@ -264,15 +271,13 @@ function Categories() {
               className="max-sm:col-span-2"
               {...register(`categories.${i}.title`)}
             />
-            {weighted ? (
+            {weighted && (
               <TextField
                 label={said.weight}
                 inputMode="decimal"
                 error={errors?.[i]?.weight?.message}
                 {...register(`categories.${i}.weight`)}
               />
-            ) : (
-              <span className="max-sm:hidden" />
             )}
             <TextField
               label={said.drop}
@@ -282,17 +287,10 @@ function Categories() {
             />
             <CheckField
               label={said.extraCredit}
-              className="min-h-9"
+              className="mt-5 min-h-9"
               {...register(`categories.${i}.extraCredit`)}
             />
-            <Button
-              look="quiet"
-              className="px-1"
-              aria-label={said.removeCategory(typed[i]?.title ?? '')}
-              onClick={() => remove(i)}
-            >
-              ×
-            </Button>
+            <RemoveButton label={said.removeCategory(typed[i]?.title ?? '')} onClick={() => remove(i)} />
           </li>
         ))}
       </ul>

@@ -20,6 +20,11 @@ const ROW_PX = 34;
 export function Missing({ standing }: { standing: Standing }) {
   const rows = useMemo(() => missingByCriterion(standing), [standing]);
   const shown = useMemo(() => shownShares(rows.map(({ missing }) => missing)), [rows]);
+  // Each row's parts make the row as it is shown.
+  const parts = useMemo(
+    () => rows.map(({ assignments }) => shownShares(assignments.map(({ missing }) => missing))),
+    [rows],
+  );
   const total = rows.reduce((sum, { missing }) => add(sum, missing), ZERO);
   return (
     <section>
@@ -62,7 +67,8 @@ export function Missing({ standing }: { standing: Standing }) {
                               className="hover:text-ink hover:underline"
                             >
                               {assignment.title}
-                            </Link>
+                            </Link>{' '}
+                            {parts[i][n]}
                           </span>
                         );
                       })}

@@ -1,6 +1,7 @@
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { AreaField, SelectField, TextField } from '../../shared/Field.tsx';
+import { RemoveButton } from '../../shared/RemoveButton.tsx';
 import { words } from '../../words/en.ts';
 import { newId } from '../../workspace/draft.ts';
 import type { ScaleFields } from './scale-fields.ts';
@@ -34,14 +35,7 @@ export function ScaleInputs() {
               error={errors?.[i]?.steps?.message}
               {...register(`scales.${i}.steps`)}
             />
-            <Button
-              look="quiet"
-              className="self-end px-1"
-              aria-label={said.removeScale(typed[i]?.title ?? '')}
-              onClick={() => remove(i)}
-            >
-              ×
-            </Button>
+            <RemoveButton label={said.removeScale(typed[i]?.title ?? '')} onClick={() => remove(i)} />
           </li>
         ))}
       </ul>
