@@ -9,25 +9,30 @@ await withDesk(await largeDesk(1), async (page) => {
   );
   const link = (href: string): Act => ({ click: { selector: `header a[href="${href}"]`, text: '' } });
   const type = (selector: string, text: string): Act => ({ type: { selector, text } });
-  const ifField = 'input[aria-label="If “Assignment 10” had"]';
+  const ifField = 'input[aria-label="If “Assignment 0” had"]';
   const goal = 'aside input';
+  const rest = () => new Promise((resolve) => setTimeout(resolve, 400));
   const times = await measured(page, async (measure) => {
     await measure('shelf', link('/shelf'), { text: 'Save the workspace as a ZIP' });
     await measure('arrive', link('/standing'), { selector: '[data-grade]' });
+    await page.focus(ifField);
+    await rest();
     await measure('if', type(ifField, '4'), { selector: '[data-if-grade]', text: 'With 1 “if” score' });
     await measure('if more', type(ifField, '49'), {
-      selector: '[data-row="assignment-10"] button[aria-label^="Clear"]',
+      selector: '[data-row="assignment-0"] button[aria-label^="Clear"]',
     });
+    await page.focus(goal);
+    await rest();
     await measure('goal', type(goal, '60'), { text: 'the rest would have to average' });
     await measure('goal more', type(goal, '99'), { text: 'With full points the course comes to' });
     await measure(
       'open',
-      { click: { selector: '[data-row="assignment-11"] button[aria-expanded="false"]', text: '' } },
+      { click: { selector: '[data-row="assignment-4"] button[aria-expanded="false"]', text: '' } },
       { selector: '[data-arithmetic]' },
     );
     await measure(
       'close',
-      { click: { selector: '[data-row="assignment-11"] button[aria-expanded]', text: '' } },
+      { click: { selector: '[data-row="assignment-4"] button[aria-expanded]', text: '' } },
       {},
     );
     await page.evaluate(() => (document.activeElement as HTMLElement).blur());

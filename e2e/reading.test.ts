@@ -154,7 +154,7 @@ describe('Read', () => {
     await (await page.waitForSelector('[role="tab"]::-p-text(Criteria)'))?.click();
     await seeText(page, 'Claims go beyond the results in several places.');
     await seeText(page, 'Claim less, explain more.');
-    await seeText(page, '10 remarks in the paper');
+    await seeText(page, '10 remarks elsewhere on it');
     await (await page.waitForSelector('[role="tab"]::-p-text(Overall)'))?.click();
     await seeText(page, 'I would be glad to see a second attempt.');
   });

@@ -7,8 +7,11 @@ const STEP = 16;
  * The beginning of a long list, which grows as one scrolls towards its end. The reference goes on an
  * element below the last row.
  */
-export function useGrowing<T>(list: readonly T[]): [readonly T[], RefObject<HTMLLIElement | null>] {
-  const [count, setCount] = useState(STEP);
+export function useGrowing<T>(
+  list: readonly T[],
+  step = STEP,
+): [readonly T[], RefObject<HTMLLIElement | null>] {
+  const [count, setCount] = useState(step);
   const end = useRef<HTMLLIElement>(null);
   const more = list.length > count;
   useEffect(() => {
@@ -16,12 +19,12 @@ export function useGrowing<T>(list: readonly T[]): [readonly T[], RefObject<HTML
     if (element === null || !more) return;
     const observer = new IntersectionObserver(
       ([entry]) => {
-        if (entry.isIntersecting) setCount((now) => now + STEP);
+        if (entry.isIntersecting) setCount((now) => now + step);
       },
       { rootMargin: '600px' },
     );
     observer.observe(element);
     return () => observer.disconnect();
-  }, [more, count]);
+  }, [more, count, step]);
   return [more ? list.slice(0, count) : list, end];
 }

@@ -38,6 +38,23 @@ export function useSize<E extends HTMLElement>(): [RefObject<E | null>, { width:
   return [ref, size];
 }
 
+/** false until what is there so far has been drawn once: what is large and further down waits for that. */
+export function useDrawn(): boolean {
+  const [drawn, setDrawn] = useState(false);
+  useEffect(() => {
+    // A frame's callback comes before it is drawn, a timer set in it after.
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const frame = requestAnimationFrame(() => {
+      timer = setTimeout(() => setDrawn(true));
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(timer);
+    };
+  }, []);
+  return drawn;
+}
+
 /** Whether a key or a paste is meant for a field. */
 export function isTyping(target: EventTarget | null): boolean {
   return (

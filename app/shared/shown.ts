@@ -2,21 +2,30 @@ import type { Instant } from '#core/model/ids.ts';
 
 /** Dates and times as they are shown, in the zone of the course. */
 
+/** Making a formatter takes far longer than using it, and long lists use them often. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function formatter(
+  what: 'day' | 'time',
+  zone: string | undefined,
+  options: Intl.DateTimeFormatOptions,
+): Intl.DateTimeFormat {
+  const key = `${what} ${zone ?? ''}`;
+  const known = formatters.get(key);
+  if (known !== undefined) return known;
+  const made = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone });
+  formatters.set(key, made);
+  return made;
+}
+
 export function shownDay(at: Instant, zone: string | undefined): string {
-  return new Intl.DateTimeFormat('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    timeZone: zone,
-  })
+  return formatter('day', zone, { weekday: 'short', day: 'numeric', month: 'short' })
     .format(new Date(at))
     .replace(',', '');
 }
 
 function shownTime(at: Instant, zone: string | undefined): string {
-  return new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(
-    new Date(at),
-  );
+  return formatter('time', zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(at));
 }
 
 export function shownMoment(at: Instant, zone: string | undefined): string {

@@ -46,13 +46,11 @@ export const rubric = {
   aim: 'Aim at this',
   aimOff: 'Aim no more',
   gap: (points: string, level: string) => `${points} to “${level}”`,
-  nextAsks: (level: string) => `“${level}” also asks`,
   more: 'About this criterion',
   listTitle: (level: string) => `To reach “${level}”`,
   listCount: (done: number, of: number) => `${done} of ${of}`,
   counted: (found: number) => `counted: ${found} in the draft`,
   countedNotMet: (found: number) => `not yet: ${found} in the draft`,
-  remarksOn: (count: number) => many(count, 'remark', 'remarks'),
   openRemarks: (count: number) => `${many(count, 'remark', 'remarks')} elsewhere on it`,
   unexplained: (lost: string) => `${lost} lost, and no remark says why.`,
   howShared: (lost: string) => `How the ${lost} are shared over its remarks`,
@@ -72,11 +70,8 @@ export const rubric = {
       ? 'One remark hangs on no criterion, and its words suggest one.'
       : `${count} remarks hang on no criterion, and their words suggest one.`,
   confirmAll: 'Confirm all',
-  showSuggestions: 'Look at them',
   noneYet: 'This assignment has no rubric.',
   waiting: 'Not marked yet. This is what each level asks.',
-  questionUnexplained: (points: string, criterion: string) =>
-    `I lost ${points} points on “${criterion}”, and no remark says why. What was missing?`,
   questionAddsUp: (sum: string, score: string) =>
     `My criteria add up to ${sum}, but the score is ${score}. Is that meant?`,
   weight: (share: string) => `${share} % of the rubric`,
@@ -122,8 +117,6 @@ export const rubric = {
       'no points': (where: string) => `${where} has no points. Type them, or leave it unscored.`,
       'not points': (where: string) => `The points of ${where} can’t be read as a number.`,
       'no title': (where: string) => `${where} has no title.`,
-      'ragged row': (where: string) =>
-        `${where} has more cells than there are levels; what is left over was left out.`,
     },
     noTable: 'There is no table of criteria in that. Copy the whole table, with its first row and column.',
     titleWanted: 'Say what it looks at.',

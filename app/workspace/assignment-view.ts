@@ -33,7 +33,7 @@ import {
   wholeLoss,
   type Loss,
 } from '#core/scores/behind.ts';
-import { assignmentScore, withAttempt } from '#core/scores/course-grade.ts';
+import { assignmentScore, withAnotherAttempt } from '#core/scores/course-grade.ts';
 import { fromDecimal, toShown, type Fraction } from '#core/scores/fraction.ts';
 import { pointsGiven } from '#core/scores/rules.ts';
 import { doublesOf } from '#core/tally/doubled.ts';
@@ -53,7 +53,7 @@ import {
   type MarkedAttempt,
   type ScoreChange,
 } from './marked-attempts.ts';
-import type { RecordMaps } from './records.ts';
+import { storeNames, type RecordMaps } from './records.ts';
 import { nowMs, useWorkspace } from './workspace.ts';
 
 /** A paper to read, as far as it is known: announced ones are not here yet. */
@@ -436,9 +436,8 @@ function reachableShown(
 ): string | null {
   if (assignment.possible === null || scoreShown(assignment, attempts, course) === null) return null;
   const graded = gradedAssignment(assignment, attempts, course);
-  const latest = Math.max(...graded.attempts.map(({ atMs }) => atMs));
   const alone = { scheme: 'points' as const, categories: [], assignments: [graded] };
-  const [more] = withAttempt(alone, assignment.id, fromDecimal(assignment.possible), latest + 1).assignments;
+  const [more] = withAnotherAttempt(alone, assignment.id, fromDecimal(assignment.possible)).assignments;
   const best = assignmentScore(more);
   return best === null ? null : toShown(best, 2);
 }
@@ -531,11 +530,20 @@ export function useAllViews(): AssignmentView[] {
   return useMemo(() => allViews(records, nowMs()), [records]);
 }
 
+/** Stores that no view is computed from. */
+const BESIDE_VIEWS: ReadonlySet<string> = new Set<keyof RecordMaps>(['ifScores', 'versions']);
+
+/** Whether views of the one records hold for the other: only what they aren't computed from differs. */
+export function sameForViews(x: RecordMaps, y: RecordMaps): boolean {
+  return x === y || storeNames.every((store) => BESIDE_VIEWS.has(store) || x[store] === y[store]);
+}
+
 let keptAll: { records: RecordMaps; until: number; views: AssignmentView[] } | null = null;
 
 /** The views of all assignments; several places that ask for the same records get the same. */
-function allViews(records: RecordMaps, atMs: number): AssignmentView[] {
-  if (keptAll?.records === records && atMs <= keptAll.until) return keptAll.views;
+export function allViews(records: RecordMaps, atMs: number): AssignmentView[] {
+  if (keptAll !== null && atMs <= keptAll.until && sameForViews(keptAll.records, records))
+    return keptAll.views;
   const views = [...records.assignments.keys()].flatMap((id) => keptViewOf(records, id, atMs) ?? []);
   const until = Math.min(Infinity, ...views.map(({ assignment }) => steadyUntil(assignment, atMs)));
   keptAll = { records, until, views };

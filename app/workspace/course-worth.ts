@@ -1,4 +1,4 @@
-import { courseGrade, withAttempt, type GradedCourse } from '#core/scores/course-grade.ts';
+import { courseGrade, withAnotherAttempt, type GradedCourse } from '#core/scores/course-grade.ts';
 import {
   compare,
   fromDecimal,
@@ -55,9 +55,8 @@ const HUNDRED: Fraction = { n: 100n, d: 1n };
 export function worthIn(graded: GradedCourse, assignmentId: string): Worth | null {
   const own = graded.assignments.find(({ id }) => id === assignmentId);
   if (own === undefined) return null;
-  const latest = Math.max(0, ...own.attempts.map(({ atMs }) => atMs));
   const now = courseGrade(graded).grade;
-  const most = courseGrade(withAttempt(graded, assignmentId, own.possible, latest + 1)).grade;
+  const most = courseGrade(withAnotherAttempt(graded, assignmentId, own.possible)).grade;
   if (now === null || most === null || compare(most, now) <= 0) return null;
   const percent = (x: Fraction) => toShown(multiply(x, HUNDRED), 1);
   return { now: percent(now), most: percent(most), gain: percent(subtract(most, now)) };

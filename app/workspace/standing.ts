@@ -1,7 +1,12 @@
 import { useMemo } from 'react';
 import type { Course } from '#core/model/facts.ts';
 import type { DecimalString } from '#core/model/ids.ts';
-import { courseGrade, withAttempt, type GradedCourse } from '#core/scores/course-grade.ts';
+import {
+  courseGrade,
+  withAnotherAttempt,
+  type CourseGrade,
+  type GradedCourse,
+} from '#core/scores/course-grade.ts';
 import {
   explainGrade,
   type AssignmentPart,
@@ -10,17 +15,16 @@ import {
 } from '#core/scores/explain.ts';
 import {
   add,
+  compare,
   divide,
   fromDecimal,
   multiply,
   subtract,
-  toShown,
   ZERO,
   type Fraction,
 } from '#core/scores/fraction.ts';
-import { sameTitle } from '#core/rubric/suggest.ts';
 import { withScore } from '#core/scores/what-if.ts';
-import { keptViewOf, type AssignmentView } from './assignment-view.ts';
+import { allViews, sameForViews, type AssignmentView } from './assignment-view.ts';
 import { gradedCourseOf } from './course-worth.ts';
 import type { RecordMaps } from './records.ts';
 import { nowMs, useWorkspace } from './workspace.ts';
@@ -30,9 +34,6 @@ import { nowMs, useWorkspace } from './workspace.ts';
 export interface StandingRow {
   readonly view: AssignmentView;
   readonly part: AssignmentPart;
-  /** With the "if" scores; null where there are none. */
-  readonly ifPart: AssignmentPart | null;
-  readonly ifScore: DecimalString | null;
 }
 
 export interface StandingCategory {
@@ -45,33 +46,21 @@ export interface StandingCategory {
   readonly rows: readonly StandingRow[];
 }
 
+/** A course as it stands. */
 export interface Standing {
   readonly course: Course;
-  /** As it is. */
   readonly graded: GradedCourse;
   readonly grade: GradeExplained;
-  /** With the "if" scores; null where there are none. */
-  readonly ifGraded: GradedCourse | null;
-  readonly ifGrade: GradeExplained | null;
   readonly categories: readonly StandingCategory[];
   /** Assignments that no points are known of: they don't count. */
   readonly withoutPoints: readonly AssignmentView[];
 }
 
-/** The graded course as if its "if" scores were given: as one more attempt where one is open, else instead of the score. */
-function withIfs(
-  graded: GradedCourse,
-  ifs: ReadonlyMap<string, { score: DecimalString; again: boolean }>,
-): GradedCourse {
-  let course = graded;
-  for (const [id, { score, again }] of ifs) {
-    const own = graded.assignments.find((one) => one.id === id);
-    const latest = Math.max(0, ...(own?.attempts ?? []).map(({ atMs }) => atMs));
-    course = again
-      ? withAttempt(course, id, fromDecimal(score), latest + 1)
-      : withScore(course, id, fromDecimal(score));
-  }
-  return course;
+/** The same course with its "if" scores. */
+export interface Ifs {
+  readonly scoreById: ReadonlyMap<string, DecimalString>;
+  readonly graded: GradedCourse;
+  readonly grade: CourseGrade;
 }
 
 export function standingOf(records: RecordMaps, courseId: string, atMs: number): Standing | null {
@@ -79,32 +68,14 @@ export function standingOf(records: RecordMaps, courseId: string, atMs: number):
   if (course === undefined) return null;
   const graded = gradedCourseOf(records, course);
   if (graded === null) return null;
-  const views = [...records.assignments.values()]
-    .filter((assignment) => assignment.courseId === courseId)
-    .flatMap(({ id }) => keptViewOf(records, id, atMs) ?? []);
-  const ifs = new Map<string, { score: DecimalString; again: boolean }>(
-    views.flatMap(({ assignment: { id }, state }) => {
-      const score = records.ifScores.get(id)?.score;
-      return score === undefined ? [] : [[id, { score, again: state.kind === 'open for another attempt' }]];
-    }),
-  );
+  const views = allViews(records, atMs).filter(({ assignment }) => assignment.courseId === courseId);
   const grade = explainGrade(graded);
-  const ifGraded = ifs.size === 0 ? null : withIfs(graded, ifs);
-  const ifGrade = ifGraded === null ? null : explainGrade(ifGraded);
   const byId = new Map(views.map((view) => [view.assignment.id as string, view]));
-  const categories = grade.categories.map((part, i): StandingCategory => {
+  const categories = grade.categories.map((part): StandingCategory => {
     const given = course.categories.find(({ id }) => id === part.id);
-    const rows = part.assignments.flatMap((each, r): StandingRow[] => {
+    const rows = part.assignments.flatMap((each): StandingRow[] => {
       const view = byId.get(each.id);
-      if (view === undefined) return [];
-      return [
-        {
-          view,
-          part: each,
-          ifPart: ifGrade === null ? null : ifGrade.categories[i].assignments[r],
-          ifScore: ifs.get(each.id)?.score ?? null,
-        },
-      ];
+      return view === undefined ? [] : [{ view, part: each }];
     });
     return {
       id: part.id,
@@ -119,8 +90,6 @@ export function standingOf(records: RecordMaps, courseId: string, atMs: number):
     course,
     graded,
     grade,
-    ifGraded,
-    ifGrade,
     categories: categories.filter(({ id, rows }) => id !== '' || rows.length > 0),
     withoutPoints: views.filter(({ assignment }) => assignment.possible === null),
   };
@@ -130,9 +99,44 @@ function byDue({ view: x }: StandingRow, { view: y }: StandingRow): number {
   return (x.assignment.dueAt ?? '9').localeCompare(y.assignment.dueAt ?? '9');
 }
 
+/**
+ * The course as if its "if" scores were given: as one more attempt where one is open, else instead of the score. null where
+ * there are none.
+ */
+export function ifsOf(records: RecordMaps, { graded, categories }: Standing): Ifs | null {
+  const scoreById = new Map<string, DecimalString>();
+  let course = graded;
+  for (const { rows } of categories)
+    for (const { view } of rows) {
+      const { id } = view.assignment;
+      const score = records.ifScores.get(id)?.score;
+      if (score === undefined) continue;
+      scoreById.set(id, score);
+      course =
+        view.state.kind === 'open for another attempt'
+          ? withAnotherAttempt(course, id, fromDecimal(score))
+          : withScore(course, id, fromDecimal(score));
+    }
+  return scoreById.size === 0 ? null : { scoreById, graded: course, grade: courseGrade(course) };
+}
+
+let kept: { records: RecordMaps; courseId: string; standing: Standing | null } | null = null;
+
+/** What a key changes of "if" scores leaves the standing itself as it is, and so all that is made of it. */
+function keptStandingOf(records: RecordMaps, courseId: string): Standing | null {
+  if (kept?.courseId !== courseId || !sameForViews(kept.records, records))
+    kept = { records, courseId, standing: standingOf(records, courseId, nowMs()) };
+  return kept.standing;
+}
+
 export function useStanding(courseId: string): Standing | null {
   const records = useWorkspace((state) => state.records);
-  return useMemo(() => standingOf(records, courseId, nowMs()), [records, courseId]);
+  return useMemo(() => keptStandingOf(records, courseId), [records, courseId]);
+}
+
+export function useIfs(standing: Standing): Ifs | null {
+  const records = useWorkspace((state) => state.records);
+  return useMemo(() => ifsOf(records, standing), [records, standing]);
 }
 
 /** Points of the course grade (of a hundred) that are missing in one place, and the assignments they are missing in. */
@@ -152,9 +156,10 @@ export function missingByCriterion({ categories }: Standing): Missing[] {
   const byTitle = new Map<string, { title: string; parts: { view: AssignmentView; missing: Fraction }[] }>();
   const put = (title: string, view: AssignmentView, missing: Fraction) => {
     if (missing.n === 0n) return;
-    const key = [...byTitle.keys()].find((one) => sameTitle(one, title)) ?? title;
-    const known = byTitle.get(key) ?? { title, parts: [] };
-    byTitle.set(key, { ...known, parts: [...known.parts, { view, missing }] });
+    const key = title.trim().toLowerCase();
+    const known = byTitle.get(key);
+    if (known === undefined) byTitle.set(key, { title, parts: [{ view, missing }] });
+    else known.parts.push({ view, missing });
   };
   for (const { rows } of categories)
     for (const { view, part } of rows) {
@@ -168,14 +173,13 @@ export function missingByCriterion({ categories }: Standing): Missing[] {
       const told = byCriterion.reduce((sum, one) => add(sum, one.lost), ZERO);
       put('', view, multiply(perPoint, subtract(lost, told)));
     }
-  const value = ({ missing }: Missing) => Number(toShown(missing, 6));
   return [...byTitle.values()]
     .map(({ title, parts }) => ({
       title,
       missing: parts.reduce((sum, { missing }) => add(sum, missing), ZERO),
-      assignments: parts,
+      assignments: parts.toSorted((x, y) => compare(y.missing, x.missing)),
     }))
-    .toSorted((x, y) => value(y) - value(x));
+    .toSorted((x, y) => compare(y.missing, x.missing));
 }
 
 /** The grade with one assignment at nothing, and at full points: how far it can still move the course. */

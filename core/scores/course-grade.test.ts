@@ -4,7 +4,7 @@ import type { DecimalString } from '../model/ids.ts';
 import {
   assignmentScore,
   courseGrade,
-  withAttempt,
+  withAnotherAttempt,
   type GradedAssignment,
   type GradedCategory,
   type GradedCourse,
@@ -190,8 +190,8 @@ describe('course grade', () => {
       policy: { kind: 'capped', cap: '0.85' as DecimalString },
     });
     const one: GradedCourse = { scheme: 'points', categories: [category('c', '1')], assignments: [capped] };
-    expect(shown(courseGrade(withAttempt(one, 'a', dec(40), HOUR)).grade)).toBe('0.85');
-    expect(shown(courseGrade(withAttempt(one, 'a', dec(10), HOUR)).grade)).toBe('0.65');
+    expect(shown(courseGrade(withAnotherAttempt(one, 'a', dec(40))).grade)).toBe('0.85');
+    expect(shown(courseGrade(withAnotherAttempt(one, 'a', dec(10))).grade)).toBe('0.65');
   });
 
   it('adds up: the grade is made of its categories, whatever the course', () => {

@@ -130,17 +130,18 @@ function byWeight(given: readonly GradedCategory[], grades: readonly CategoryGra
   return weights.n === 0n ? null : divide(sum, weights);
 }
 
-/** The same course with another attempt at one assignment, marked with `score`, at `atMs` and in time. */
-export function withAttempt(
+/** The same course with another attempt at one assignment after those there are, marked with `score` and in time. */
+export function withAnotherAttempt(
   course: GradedCourse,
   assignmentId: string,
   score: Fraction,
-  atMs: number,
 ): GradedCourse {
   return {
     ...course,
-    assignments: course.assignments.map((one) =>
-      one.id === assignmentId ? { ...one, attempts: [...one.attempts, { atMs, score, dueMs: null }] } : one,
-    ),
+    assignments: course.assignments.map((one) => {
+      if (one.id !== assignmentId) return one;
+      const atMs = Math.max(0, ...one.attempts.map((attempt) => attempt.atMs)) + 1;
+      return { ...one, attempts: [...one.attempts, { atMs, score, dueMs: null }] };
+    }),
   };
 }

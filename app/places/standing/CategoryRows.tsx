@@ -1,20 +1,39 @@
 import clsx from 'clsx';
 import { ChevronDown } from 'lucide-react';
-import { useId, useMemo, useState } from 'react';
+import { memo, useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toShown } from '#core/scores/fraction.ts';
+import { useGrowing } from '../../shared/growing.ts';
 import { shownShare, shownShares } from '../../shared/percent.ts';
 import { stateSentence } from '../../shared/state-words.ts';
 import { channelAddress } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { reachOf, type Standing, type StandingCategory, type StandingRow } from '../../workspace/standing.ts';
+import {
+  reachOf,
+  type Ifs,
+  type Standing,
+  type StandingCategory,
+  type StandingRow,
+} from '../../workspace/standing.ts';
 import { IfField } from './IfField.tsx';
 import { ScoreArithmetic } from './ScoreArithmetic.tsx';
 
+/** There may be several categories in sight, so that each begins with few. */
+const ROWS_AT_ONCE = 6;
+
 /** The assignments of a category, each with its state, score and what it is worth; a figure opens into its arithmetic. */
-export function CategoryRows({ standing, category }: { standing: Standing; category: StandingCategory }) {
+export function CategoryRows({
+  standing,
+  category,
+  ifs,
+}: {
+  standing: Standing;
+  category: StandingCategory;
+  ifs: Ifs | null;
+}) {
   const { part, drop } = category;
+  const [rows, end] = useGrowing(category.rows, ROWS_AT_ONCE);
   const brings = shownShares(category.rows.map((row) => row.part.brings));
   const facts = [
     standing.graded.scheme === 'weighted' && category.id !== ''
@@ -41,16 +60,40 @@ export function CategoryRows({ standing, category }: { standing: Standing; categ
       </div>
       {part.ratio === null && <p className="text-sm text-quiet">{words.standing.nothingCounted}</p>}
       <ul className="mt-1">
-        {category.rows.map((row, i) => (
-          <Row key={row.view.assignment.id} standing={standing} row={row} brings={brings[i]} />
+        {rows.map((row, i) => (
+          <Row
+            key={row.view.assignment.id}
+            standing={standing}
+            row={row}
+            brings={brings[i]}
+            ifScore={ifs?.scoreById.get(row.view.assignment.id) ?? null}
+            ifCounts={ifCounts(ifs, row.view.assignment.id)}
+          />
         ))}
+        <li ref={end} aria-hidden />
       </ul>
     </section>
   );
 }
 
-function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; brings: string }) {
-  const { view, part, ifPart, ifScore } = row;
+/** What an "if" score would count by the policy, as shown; null where there is none. */
+function ifCounts(ifs: Ifs | null, assignmentId: string): string | null {
+  if (ifs?.scoreById.has(assignmentId) !== true) return null;
+  const score = ifs.grade.scoreByAssignment.get(assignmentId) ?? null;
+  return score === null ? null : toShown(score, 2);
+}
+
+interface RowProps {
+  readonly standing: Standing;
+  readonly row: StandingRow;
+  readonly brings: string;
+  readonly ifScore: string | null;
+  readonly ifCounts: string | null;
+}
+
+/** A key in one row draws no other: there may be hundreds. */
+const Row = memo(function Row({ standing, row, brings, ifScore, ifCounts: counts }: RowProps) {
+  const { view, part } = row;
   const { assignment } = view;
   const [open, setOpen] = useState(false);
   const id = useId();
@@ -64,7 +107,10 @@ function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; 
     [view.state.kind, part.counting, standing.graded, assignment.id],
   );
   return (
-    <li className="border-t border-rule py-2.5" data-row={assignment.id}>
+    <li
+      className="border-t border-rule py-2.5 [contain-intrinsic-size:auto_5rem] [content-visibility:auto]"
+      data-row={assignment.id}
+    >
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-4 gap-y-1 sm:grid-cols-[minmax(0,1fr)_8.5rem_6.5rem_6rem]">
         <div className="min-w-0">
           <Link to={`/a/${encodeURIComponent(assignment.id)}`} className="font-semibold hover:underline">
@@ -103,7 +149,7 @@ function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; 
           again={view.state.kind === 'open for another attempt'}
           marked={part.score !== null}
           ifScore={ifScore}
-          counts={ifScore === null || ifPart?.score == null ? null : toShown(ifPart.score, 2)}
+          counts={counts}
         />
       </div>
       {open && (
@@ -113,7 +159,7 @@ function Row({ standing, row, brings }: { standing: Standing; row: StandingRow; 
       )}
     </li>
   );
-}
+});
 
 /** The channels that feedback came in; each leads to it. */
 function Channels({ view }: { view: AssignmentView }) {

@@ -13,8 +13,15 @@ function gradeTold({ course }: Standing, grade: Fraction | null): string {
 }
 
 /** The grade, and what each category brings of it: the parts add up to it. */
-export function GradeHead({ standing }: { standing: Standing }) {
-  const { grade, ifGrade, categories } = standing;
+export function GradeHead({
+  standing,
+  ifGrade,
+}: {
+  standing: Standing;
+  /** With the “if” scores; not given where there are none. */
+  ifGrade: Fraction | null | undefined;
+}) {
+  const { grade, categories } = standing;
   const weighted = standing.graded.scheme === 'weighted';
   const brings = shownShares(categories.map(({ part }) => part.brings));
   const counted = categories.some(({ part }) => part.possible.n > 0n);
@@ -27,11 +34,11 @@ export function GradeHead({ standing }: { standing: Standing }) {
             {gradeTold(standing, grade.grade)}
           </dd>
         </div>
-        {ifGrade !== null && (
+        {ifGrade !== undefined && (
           <div>
             <dt className="text-sm font-semibold text-accent">{words.standing.ifGrade}</dt>
             <dd className="font-serif text-4xl font-semibold text-accent italic" data-if-grade>
-              {gradeTold(standing, ifGrade.grade)}
+              {gradeTold(standing, ifGrade)}
             </dd>
           </div>
         )}

@@ -1,11 +1,11 @@
-import { useEffect, useMemo } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { BarChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { add, toShown, multiply, ZERO, type Fraction } from '#core/scores/fraction.ts';
-import { SectionTitle } from '../../shared/Controls.tsx';
+import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { useSize } from '../../shared/hooks.ts';
 import { shownShares } from '../../shared/percent.ts';
 import { criterionAddress } from '../../shared/remark-address.ts';
@@ -16,16 +16,17 @@ register([BarChart, GridComponent, SVGRenderer]);
 
 const ROW_PX = 34;
 
+/** So many criteria and assignments are told by themselves until all are asked for. */
+const CRITERIA_SHOWN = 10;
+const ASSIGNMENTS_SHOWN = 4;
+
 /** Where the missing points of the course lie, by criterion: a chart, and a table beside it. */
-export function Missing({ standing }: { standing: Standing }) {
-  const rows = useMemo(() => missingByCriterion(standing), [standing]);
+export const Missing = memo(function Missing({ standing }: { standing: Standing }) {
+  const all = useMemo(() => missingByCriterion(standing), [standing]);
+  const [whole, setWhole] = useState(false);
+  const rows = useMemo(() => (whole ? all : withOthers(all)), [all, whole]);
   const shown = useMemo(() => shownShares(rows.map(({ missing }) => missing)), [rows]);
-  // Each row's parts make the row as it is shown.
-  const parts = useMemo(
-    () => rows.map(({ assignments }) => shownShares(assignments.map(({ missing }) => missing))),
-    [rows],
-  );
-  const total = rows.reduce((sum, { missing }) => add(sum, missing), ZERO);
+  const total = sumOf(rows);
   return (
     <section>
       <SectionTitle>{words.standing.missing}</SectionTitle>
@@ -48,31 +49,11 @@ export function Missing({ standing }: { standing: Standing }) {
               </tr>
             </thead>
             <tbody>
-              {rows.map(({ title, assignments }, i) => (
-                <tr key={title} className="border-t border-rule align-top">
+              {rows.map((row, i) => (
+                <tr key={row.title} className="border-t border-rule align-top">
                   <th scope="row" className="py-1.5 text-left font-normal">
-                    {title === '' ? words.standing.missingOther : title}
-                    <span className="block text-quiet">
-                      {assignments.map(({ view: { assignment, criteria } }, n) => {
-                        const criterion = criteria.find((one) => one.criterion.title === title)?.criterion;
-                        return (
-                          <span key={assignment.id}>
-                            {n > 0 && ' · '}
-                            <Link
-                              to={
-                                criterion === undefined
-                                  ? `/a/${encodeURIComponent(assignment.id)}`
-                                  : criterionAddress(assignment.id, criterion.id)
-                              }
-                              className="hover:text-ink hover:underline"
-                            >
-                              {assignment.title}
-                            </Link>{' '}
-                            {parts[i][n]}
-                          </span>
-                        );
-                      })}
-                    </span>
+                    {titleOf(row)}
+                    <In row={row} />
                   </th>
                   <td className="py-1.5 text-right">{shown[i]}</td>
                 </tr>
@@ -85,9 +66,73 @@ export function Missing({ standing }: { standing: Standing }) {
               </tr>
             </tbody>
           </table>
+          {rows.length < all.length && (
+            <Button look="quiet" className="px-0" onClick={() => setWhole(true)}>
+              {words.standing.missingAll(all.length)}
+            </Button>
+          )}
         </>
       )}
     </section>
+  );
+});
+
+function sumOf(rows: readonly { readonly missing: Fraction }[]): Fraction {
+  return rows.reduce((sum, { missing }) => add(sum, missing), ZERO);
+}
+
+/** The largest, and all others as one row without assignments. */
+function withOthers(all: readonly MissingIn[]): readonly MissingIn[] {
+  const others = all.slice(CRITERIA_SHOWN);
+  if (others.length < 2) return all;
+  return [
+    ...all.slice(0, CRITERIA_SHOWN),
+    { title: words.standing.missingOthers(others.length), missing: sumOf(others), assignments: [] },
+  ];
+}
+
+function titleOf({ title }: MissingIn): string {
+  return title === '' ? words.standing.missingOther : title;
+}
+
+/** The assignments that points of a criterion are missing in, with how many; the parts make the row. */
+function In({ row: { title, assignments } }: { row: MissingIn }) {
+  const [all, setAll] = useState(false);
+  const parts = useMemo(() => shownShares(assignments.map(({ missing }) => missing)), [assignments]);
+  const cut = !all && assignments.length > ASSIGNMENTS_SHOWN + 1;
+  return (
+    <span className="block text-quiet">
+      {(cut ? assignments.slice(0, ASSIGNMENTS_SHOWN) : assignments).map(
+        ({ view: { assignment, criteria } }, n) => {
+          const criterion = criteria.find((one) => one.criterion.title === title)?.criterion;
+          return (
+            <span key={assignment.id}>
+              {n > 0 && ' · '}
+              <Link
+                to={
+                  criterion === undefined
+                    ? `/a/${encodeURIComponent(assignment.id)}`
+                    : criterionAddress(assignment.id, criterion.id)
+                }
+                className="hover:text-ink hover:underline"
+              >
+                {assignment.title}
+              </Link>{' '}
+              {parts[n]}
+            </span>
+          );
+        },
+      )}
+      {cut && (
+        <button
+          type="button"
+          className="ml-2 font-semibold text-accent hover:underline"
+          onClick={() => setAll(true)}
+        >
+          {words.standing.missingMore(assignments.length - ASSIGNMENTS_SHOWN)}
+        </button>
+      )}
+    </span>
   );
 }
 
@@ -95,10 +140,7 @@ const HUNDRED: Fraction = { n: 100n, d: 1n };
 
 function Chart({ rows, shown }: { rows: readonly MissingIn[]; shown: readonly string[] }) {
   const [frame, { width }] = useSize<HTMLDivElement>();
-  const titles = useMemo(
-    () => rows.map(({ title }) => (title === '' ? words.standing.missingOther : title)),
-    [rows],
-  );
+  const titles = useMemo(() => rows.map(titleOf), [rows]);
   useEffect(() => {
     const element = frame.current;
     if (element === null || width === 0) return;

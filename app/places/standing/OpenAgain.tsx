@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { stateSentence } from '../../shared/state-words.ts';
@@ -7,7 +7,11 @@ import { worthIn } from '../../workspace/course-worth.ts';
 import type { Standing } from '../../workspace/standing.ts';
 
 /** What each open resubmission can still move, under its policy, with drops and weights. */
-export function OpenAgain({ standing: { graded, categories } }: { standing: Standing }) {
+export const OpenAgain = memo(function OpenAgain({
+  standing: { graded, categories },
+}: {
+  standing: Standing;
+}) {
   const open = useMemo(
     () =>
       categories
@@ -43,4 +47,4 @@ export function OpenAgain({ standing: { graded, categories } }: { standing: Stan
       )}
     </section>
   );
-}
+});

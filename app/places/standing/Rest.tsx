@@ -1,12 +1,11 @@
 import { useMemo, useState } from 'react';
 import { decimalIn } from '#core/model/ids.ts';
-import { courseGrade } from '#core/scores/course-grade.ts';
+import { courseGrade, type GradedCourse } from '#core/scores/course-grade.ts';
 import { compare, divide, fromDecimal, toShown, multiply, type Fraction } from '#core/scores/fraction.ts';
 import { neededAverage, restOf, withRest } from '#core/scores/what-if.ts';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { shownShare } from '../../shared/percent.ts';
 import { words } from '../../words/en.ts';
-import type { Standing } from '../../workspace/standing.ts';
 
 const HUNDRED: Fraction = { n: 100n, d: 1n };
 const ONE: Fraction = { n: 1n, d: 1n };
@@ -20,9 +19,8 @@ function shownUp(share: Fraction): string {
 }
 
 /** What would the rest have to be, to reach a goal in the course. */
-export function Rest({ standing }: { standing: Standing }) {
+export function Rest({ graded, withIfs }: { graded: GradedCourse; withIfs: boolean }) {
   const [goal, setGoal] = useState(FIRST_GOAL);
-  const graded = standing.ifGraded ?? standing.graded;
   const rest = useMemo(() => restOf(graded), [graded]);
   const number = decimalIn(goal);
   const told = useMemo(
@@ -55,14 +53,14 @@ export function Rest({ standing }: { standing: Standing }) {
           <p role="status" className="mt-1 font-semibold" data-needed>
             {told}
           </p>
-          {standing.ifGraded !== null && <p className="text-sm text-quiet">{words.standing.restIf}</p>}
+          {withIfs && <p className="text-sm text-quiet">{words.standing.restIf}</p>}
         </>
       )}
     </section>
   );
 }
 
-function neededTold(graded: Standing['graded'], goal: Fraction): string {
+function neededTold(graded: GradedCourse, goal: Fraction): string {
   const needed = neededAverage(graded, goal);
   const full = courseGrade(withRest(graded, new Set(restOf(graded).map(({ id }) => id)), ONE)).grade;
   const most = full === null ? '' : shownShare(full);

@@ -3,13 +3,13 @@ import { lazy, Suspense, useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Course } from '#core/model/facts.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
-import { useKeys, useUndoKey } from '../../shared/hooks.ts';
+import { useDrawn, useKeys, useUndoKey } from '../../shared/hooks.ts';
 import { undoAndTell } from '../../shared/notify.ts';
 import { isPast } from '../../shared/past-term.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { words } from '../../words/en.ts';
 import { clearIfs, courseUndo } from '../../workspace/by-hand.ts';
-import { useStanding, type Standing as StandingOf } from '../../workspace/standing.ts';
+import { useIfs, useStanding, type Standing as StandingOf } from '../../workspace/standing.ts';
 import { useWorkspace } from '../../workspace/workspace.ts';
 import { CategoryRows } from './CategoryRows.tsx';
 import { GradeHead } from './GradeHead.tsx';
@@ -119,27 +119,26 @@ function Told({ children }: { children: ReactNode }) {
 
 function Figures({ standing }: { standing: StandingOf }) {
   const { course, categories, withoutPoints } = standing;
-  const ifs = categories.flatMap(({ rows }) =>
-    rows.flatMap(({ ifScore, view }) => (ifScore === null ? [] : [view.assignment.id])),
-  );
+  const ifs = useIfs(standing);
+  const drawn = useDrawn();
   const clear = () => {
-    if (ifs.length > 0) void clearIfs(course.id, ifs);
+    if (ifs !== null) void clearIfs(course.id, [...ifs.scoreById.keys()]);
   };
   useKeys({ x: clear });
   return (
     <div className="mt-4 grid grid-cols-1 gap-x-10 gap-y-9 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="grid content-start gap-8">
-        <GradeHead standing={standing} />
-        {ifs.length === 0 ? (
+        <GradeHead standing={standing} ifGrade={ifs?.grade.grade} />
+        {ifs === null ? (
           <p className="-mt-5 text-sm text-quiet">{words.standing.ifHint}</p>
         ) : (
           <p className="-mt-5 flex flex-wrap items-center gap-3 border-l-2 border-accent pl-3">
-            <b>{words.standing.ifSet(ifs.length)}</b>
+            <b>{words.standing.ifSet(ifs.scoreById.size)}</b>
             <Button onClick={clear}>{words.standing.clearIfs}</Button>
           </p>
         )}
         {categories.map((category) => (
-          <CategoryRows key={category.id} standing={standing} category={category} />
+          <CategoryRows key={category.id} standing={standing} category={category} ifs={ifs} />
         ))}
         {withoutPoints.length > 0 && (
           <section>
@@ -157,11 +156,13 @@ function Figures({ standing }: { standing: StandingOf }) {
         )}
       </div>
       <aside className="grid content-start gap-8">
-        <Rest standing={standing} />
+        <Rest graded={ifs?.graded ?? standing.graded} withIfs={ifs !== null} />
         <OpenAgain standing={standing} />
-        <Suspense fallback={null}>
-          <Missing standing={standing} />
-        </Suspense>
+        {drawn && (
+          <Suspense fallback={null}>
+            <Missing standing={standing} />
+          </Suspense>
+        )}
       </aside>
     </div>
   );
