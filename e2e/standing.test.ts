@@ -376,6 +376,8 @@ describe('Standing', () => {
       await (await page.waitForSelector(`::-p-aria([name="How ${REPORT} is made"])`))?.tap();
       await seeText(page, 'given 28.5');
       expect(await page.evaluate(() => document.querySelector('main')?.scrollWidth)).toBe(390);
+      // Only what is in the frame scrolls, never the frame.
+      expect(await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)).toBe(0);
     },
     PHONE,
   );

@@ -64,6 +64,7 @@ await clickRole(page, 'button', 'How Lab: falling-head tests is made');
 await seeText(page, 'leaves 15');
 await page.type('input[aria-label^="If “Rewetting"]', '37');
 await page.waitForSelector('[data-if-grade]');
+await page.$eval('main', (main) => main.scrollTo(0, 0));
 await shot('standing');
 await page.goto(`${desk.address}/standing/take-in`);
 await page.type(

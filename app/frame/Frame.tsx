@@ -44,7 +44,7 @@ export function Frame() {
       </a>
       <Bar />
       <Banner />
-      <main id="content" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
+      <main id="content" tabIndex={-1} className="relative min-h-0 flex-1 overflow-auto outline-none">
         {identity !== null ? (
           <DropTarget>
             <Outlet />

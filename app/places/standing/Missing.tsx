@@ -8,6 +8,7 @@ import { add, toShown, multiply, ZERO, type Fraction } from '#core/scores/fracti
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { useSize } from '../../shared/hooks.ts';
 import { shownShares } from '../../shared/percent.ts';
+import { usePreferences } from '../../shared/preferences.ts';
 import { criterionAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { missingByCriterion, type Missing as MissingIn, type Standing } from '../../workspace/standing.ts';
@@ -140,6 +141,7 @@ const HUNDRED: Fraction = { n: 100n, d: 1n };
 
 function Chart({ rows, shown }: { rows: readonly MissingIn[]; shown: readonly string[] }) {
   const [frame, { width }] = useSize<HTMLDivElement>();
+  const theme = usePreferences((preferences) => preferences.theme);
   const titles = useMemo(() => rows.map(titleOf), [rows]);
   useEffect(() => {
     const element = frame.current;
@@ -147,7 +149,8 @@ function Chart({ rows, shown }: { rows: readonly MissingIn[]; shown: readonly st
     const chart = init(element, null, { renderer: 'svg', width, height: rowsHeight(rows.length) });
     chart.setOption(optionOf(element, rows, titles, shown));
     return () => chart.dispose();
-  }, [frame, width, rows, titles, shown]);
+    // Its colours are those of the theme when it is drawn.
+  }, [frame, width, rows, titles, shown, theme]);
   return (
     <div
       ref={frame}
