@@ -14,6 +14,7 @@ export default defineConfig({
         'bench-read-marked-pdf': 'bench/read-marked-pdf.ts',
         'bench-arrivals': 'bench/arrivals.ts',
         'bench-standing': 'bench/standing.ts',
+        'bench-reading': 'bench/reading.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },
     },

@@ -75,8 +75,11 @@ export function shown(name: string, times: readonly number[]): void {
   console.log(`  ${name.padEnd(58)} median ${at(0.5).padStart(4)} ms, p95 ${at(0.95).padStart(4)} ms`);
 }
 
-/** Opens a desk in a browser of its own and waits until everything that came back is in. */
-export async function withDesk(content: DeskContent, use: (page: Page) => Promise<void>): Promise<void> {
+/** Opens a desk in a browser of its own. */
+async function withServer(
+  content: DeskContent,
+  use: (page: Page, signInAddress: string) => Promise<void>,
+): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'juncture-bench-'));
   createDesk(folder, content, CODE);
   const server = await listen({
@@ -89,18 +92,36 @@ export async function withDesk(content: DeskContent, use: (page: Page) => Promis
   try {
     const page = await browser.newPage();
     await page.setViewport({ width: 1280, height: 800 });
-    await page.goto(`http://127.0.0.1:${PORT}/#student=ines-tarrow&code=${CODE}`);
+    await use(page, `http://127.0.0.1:${PORT}/#student=ines-tarrow&code=${CODE}`);
+  } finally {
+    await browser.close();
+    await server.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** The same, once everything that came back is in. */
+export function withDesk(content: DeskContent, use: (page: Page) => Promise<void>): Promise<void> {
+  return withServer(content, async (page, address) => {
+    await page.goto(address);
     await page.waitForFunction(
       (text) => document.body.textContent.includes(text),
       { timeout: 120_000 },
       `${ASSIGNMENTS} assignments with ${ASSIGNMENTS * REMARKS_EACH} remarks not read yet.`,
     );
     await use(page);
-  } finally {
-    await browser.close();
-    await server.stop();
-    rmSync(folder, { recursive: true, force: true });
-  }
+  });
+}
+
+/** A workspace from files alone, with nothing in it. */
+export function withFilesAlone(content: DeskContent, use: (page: Page) => Promise<void>): Promise<void> {
+  return withServer(content, async (page, address) => {
+    await page.goto(new URL('/', address).href);
+    const alone = await page.waitForSelector('::-p-aria([name="Work from files alone"][role="button"])');
+    await alone?.click();
+    await page.waitForSelector('::-p-text(Nothing here yet.)');
+    await use(page);
+  });
 }
 
 /** A round of its own before the measured ones warms up; between two acts the page comes to rest. */

@@ -1,9 +1,8 @@
-import { PDFArray, PDFDocument, PDFName, PDFString, StandardFonts } from '@cantoo/pdf-lib';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import reportMarkdown from '#demo/papers/skarn-moss-report.md?raw';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
+import { largePdf } from './large-pdf.ts';
 
 /**
  * Reading a marked PDF of 300 pages with 2,000 remarks: our reader beside pdf.js alone reading the text and the
@@ -13,44 +12,6 @@ import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 const PAGES = 300;
 const REMARKS = 2000;
 const RUNS = Number(process.env.RUNS ?? 5);
-
-/** A long paper out of the demo report's sentences, with highlights over whole lines, notes and answers. */
-async function largePdf(): Promise<Uint8Array> {
-  const document = await PDFDocument.create();
-  const font = await document.embedFont(StandardFonts.TimesRoman);
-  const words = reportMarkdown
-    .replace(/^#+ /gm, '')
-    .replace(/[^\x20-\x7e]+/g, ' ')
-    .split(/\s+/);
-  let next = 0;
-  for (let number = 0; number < PAGES; number++) {
-    const page = document.addPage([595, 842]);
-    const lines = Array.from({ length: 44 }, () =>
-      Array.from({ length: 12 }, () => words[next++ % words.length]).join(' '),
-    );
-    lines.forEach((line, i) => page.drawText(line, { x: 70, y: 770 - i * 16, size: 10, font }));
-    const list = PDFArray.withContext(document.context);
-    const count = Math.floor((REMARKS * (number + 1)) / PAGES) - Math.floor((REMARKS * number) / PAGES);
-    for (let i = 0; i < count; i++) {
-      const [y, width] = [770 - i * 80, font.widthOfTextAtSize(lines[i * 5], 10)];
-      const isNote = i % 4 === 3;
-      const annotation = {
-        Type: 'Annot',
-        Subtype: isNote ? 'Text' : 'Highlight',
-        Rect: isNote ? [20, y - 4, 40, y + 16] : [70, y - 3, 70 + width, y + 9],
-        ...(!isNote && { QuadPoints: [70, y + 9, 70 + width, y + 9, 70, y - 3, 70 + width, y - 3] }),
-        C: [0.96, 0.85, 0.25],
-        T: PDFString.of('Dr Aune Keld'),
-        NM: PDFString.of(`bench-${number}-${i}`),
-        Contents: PDFString.of(`Remark ${number}.${i}: say what the wells show here, and for which season.`),
-        CreationDate: PDFString.of('D:20260302091500Z'),
-      };
-      list.push(document.context.register(document.context.obj(annotation)));
-    }
-    page.node.set(PDFName.of('Annots'), list);
-  }
-  return document.save();
-}
 
 async function ours(bytes: Uint8Array): Promise<number> {
   return (await readMarkedPdf(bytes, null)).marks.length;
@@ -77,10 +38,10 @@ function median(values: readonly number[]): number {
 
 const only = process.argv[2] as keyof typeof READERS | undefined;
 if (only !== undefined) {
-  await READERS[only](await largePdf());
+  await READERS[only](await largePdf(PAGES, REMARKS));
   process.stdout.write(String(process.resourceUsage().maxRSS));
 } else {
-  const bytes = await largePdf();
+  const bytes = await largePdf(PAGES, REMARKS);
   const times: Record<keyof typeof READERS, number[]> = { ours: [], peer: [] };
   for (let run = 0; run <= RUNS; run++)
     for (const name of ['ours', 'peer'] as const) {

@@ -38,7 +38,10 @@ describe('files alone', () => {
       await page.reload();
       await (await seeText(page, 'Start reading')).click();
       await page.waitForSelector('[data-page="1"] canvas');
-      await until(page, () => document.querySelectorAll('[data-slip]').length === 38);
+      await until(
+        page,
+        () => document.querySelector('[aria-setsize]')?.getAttribute('aria-setsize') === '38',
+      );
       await page.keyboard.press('n');
       await page.keyboard.press('a');
       await seeText(page, '0 of 1 done');

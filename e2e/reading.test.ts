@@ -24,7 +24,9 @@ describe('Read', () => {
       const ids = await page.$$eval('[data-slip]', (slips) =>
         slips.map((slip) => slip.getAttribute('data-slip') ?? ''),
       );
-      expect(ids).toHaveLength(38);
+      // Only slips near are drawn; a screen reader is told of all.
+      expect(ids.length).toBeLessThan(38);
+      expect(await page.$eval('[aria-setsize]', (slip) => slip.getAttribute('aria-setsize'))).toBe('38');
       await (await page.waitForSelector(`[data-mark="${ids[2]}"]`))?.click();
       await until(
         page,

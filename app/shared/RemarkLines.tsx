@@ -11,11 +11,13 @@ export function RemarkLines({
   view,
   remarks,
   bold,
+  onOpen,
 }: {
   view: AssignmentView;
   remarks: readonly Remark[];
   /** Those that stand out. */
   bold?: ReadonlySet<string>;
+  onOpen?: () => void;
 }) {
   if (remarks.length === 0) return null;
   return (
@@ -27,6 +29,7 @@ export function RemarkLines({
           </span>
           <Link
             to={remarkAddress(remark)}
+            onClick={onOpen}
             className={clsx(
               'line-clamp-2 min-w-0 flex-1 hover:underline',
               bold?.has(remark.id) === true && 'font-semibold',

@@ -28,12 +28,15 @@ export function Slip({
   remark,
   focused,
   onFocus,
+  compact = false,
   extra,
 }: {
   view: AssignmentView;
   remark: Remark;
   focused: boolean;
   onFocus: () => void;
+  /** One line until it is in focus: it stands among many. */
+  compact?: boolean;
   extra?: ReactNode;
 }) {
   const [unfolded, setUnfolded] = useState(false);
@@ -45,6 +48,27 @@ export function Slip({
   const criterion = criterionFor(view, remark);
   const behind = behindOf(view, remark.id);
   const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
+  if (compact && !focused)
+    return (
+      <article
+        data-slip={remark.id}
+        data-folded
+        aria-label={words.slip.number(number)}
+        onClick={onFocus}
+        className={clsx(
+          'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule bg-surface px-2.5 py-1.5 text-sm',
+          decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
+        )}
+      >
+        <span className="text-quiet" aria-hidden>
+          {number}
+        </span>
+        <button type="button" className={clsx('min-w-0 flex-1 truncate text-left', !read && 'font-semibold')}>
+          {saidBy(remark)}
+        </button>
+        <DecisionSign judgement={judgement} />
+      </article>
+    );
   return (
     <article
       data-slip={remark.id}

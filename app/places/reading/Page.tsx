@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { TextLayer, type PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { saidBy } from '../../shared/said.ts';
@@ -8,7 +8,7 @@ import { words } from '../../words/en.ts';
 import { DrawRegion, type Region } from './DrawRegion.tsx';
 import { marksOf, pointsOf } from './geometry.ts';
 
-/** A page of the paper: drawn when it comes near, with its text to select and its marks to point at. */
+/** A page of the paper, with its text to select and its marks to point at. */
 export function Page({
   show,
   number,
@@ -40,23 +40,19 @@ export function Page({
   onHover: (id: string | null) => void;
   onDrawn: ((region: Region) => void) | null;
 }) {
-  const box = useRef<HTMLDivElement>(null);
-  const near = useNear(box);
   return (
     <div
-      ref={box}
       data-page={number}
       role="region"
       aria-label={words.reading.pageLabel(number)}
       className="absolute border border-rule bg-page"
       style={{ top, left, width: size.width * scale, height: size.height * scale }}
     >
-      {near &&
-        (show.kind === 'pdf' ? (
-          <DrawnPage document={show.document} number={number} scale={scale} />
-        ) : (
-          <img src={show.url} alt="" className="absolute inset-0 h-full w-full" />
-        ))}
+      {show.kind === 'pdf' ? (
+        <DrawnPage document={show.document} number={number} scale={scale} />
+      ) : (
+        <img src={show.url} alt="" className="absolute inset-0 h-full w-full" />
+      )}
       {remarks.map((remark) => (
         <Marks
           key={remark.id}
@@ -74,19 +70,6 @@ export function Page({
       {onDrawn !== null && show.kind === 'picture' && <DrawRegion scale={scale} onDrawn={onDrawn} />}
     </div>
   );
-}
-
-function useNear(box: React.RefObject<HTMLDivElement | null>): boolean {
-  const [near, setNear] = useState(false);
-  useEffect(() => {
-    if (box.current === null) return;
-    const observer = new IntersectionObserver(([entry]) => setNear(entry.isIntersecting), {
-      rootMargin: '900px 0px',
-    });
-    observer.observe(box.current);
-    return () => observer.disconnect();
-  }, [box]);
-  return near;
 }
 
 function DrawnPage({

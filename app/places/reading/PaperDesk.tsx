@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Remark } from '#core/model/remark.ts';
+import { saidBy } from '../../shared/said.ts';
 import { Slip } from '../../shared/Slip.tsx';
 import { useNarrow, useSize } from '../../shared/hooks.ts';
 import { words } from '../../words/en.ts';
@@ -14,14 +15,24 @@ import type { TextState } from './layout-segments.ts';
 import type { Region } from './DrawRegion.tsx';
 import { Page } from './Page.tsx';
 import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
+import type { ReadingState } from './reading-state.ts';
 import { placeSlips } from './slip-layout.ts';
 import { Strip } from './Strip.tsx';
 
 const UPRIGHT = [1, 0, 0, 1, 0, 0];
 const SLIP_GAP = 9;
 const CURVE_ROOM = 64;
-/** A slip not measured yet is taken to be so tall. */
-const USUAL_SLIP = 90;
+/** A slip that was never drawn is taken to be as tall as its words make it at these measures. */
+const SLIP_FRAME = 60;
+const SLIP_LINE = 22;
+const LETTER_WIDTH = 7.4;
+const MOST_LINES = 4;
+/** What is drawn reaches so far beyond what is in sight, and changes in steps of so much scrolling. */
+const AROUND = 1100;
+const SIGHT_STEP = 400;
+/** Slips fold to one line where those of a page would stand more than so many pages tall. */
+const CROWDED_FROM = 1.6;
+const COMPACT_SLIP = 38;
 
 /** What the paper is drawn from: a PDF, a picture, or a layout of which one state is shown. */
 export type Shown =
@@ -36,8 +47,10 @@ export interface PaperDeskProps {
   readonly remarks: readonly Remark[];
   readonly focusedId: string | null;
   readonly onFocus: (id: string) => void;
-  /** 1 fits the width. */
-  readonly zoom: number;
+  /** 1 fits the width, 'page' the whole of a page. */
+  readonly zoom: ReadingState['zoom'];
+  /** A page to go to, each time that the count is another. */
+  readonly going: { readonly page: number; readonly times: number };
   readonly onPage: (page: number) => void;
   /** Where a part of the picture is being drawn for a remark: takes what was drawn. */
   readonly onDrawn: ((region: Region) => void) | null;
@@ -52,6 +65,7 @@ export function PaperDesk({
   focusedId,
   onFocus,
   zoom,
+  going,
   onPage,
   onDrawn,
 }: PaperDeskProps) {
@@ -72,7 +86,10 @@ export function PaperDesk({
   );
   const widest = Math.max(...pages.map((page) => page.width));
   // Text grows in its column; pages and pictures grow as a whole.
-  const scale = isText ? 1 : (room / widest) * zoom;
+  const tallest = Math.max(...pages.map((page) => page.height));
+  const factor =
+    zoom === 'page' ? Math.min(1, (size.height - 2 * PAGE_GAP_TOP) / tallest / (room / widest)) : zoom;
+  const scale = isText ? 1 : (room / widest) * Math.max(LEAST_FACTOR, factor);
   const left = narrow ? 8 : Math.max(22, (fit - widest * scale) / 2 + 22);
   const { tops, height: papersHeight } = useMemo(() => pageTops(pages, scale), [pages, scale]);
   const boxesOf = useCallback(
@@ -90,21 +107,42 @@ export function PaperDesk({
     () => wantedPlaces(remarksByPage, pages, tops, scale, boxesOf),
     [remarksByPage, pages, tops, scale, boxesOf],
   );
-  const places = placeSlips(
-    wants.map(({ id, y }) => ({ id, want: y - 16, height: heights.get(id) ?? USUAL_SLIP })),
-    SLIP_GAP,
-    PAGE_GAP_TOP,
-    focusedId,
+  const compact = useMemo(
+    () => (isText ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth)),
+    [isText, remarksByPage, pages, scale, slipWidth],
   );
-  const last = wants.at(-1);
-  const slipsEnd =
-    last === undefined ? 0 : (places.get(last.id) ?? 0) + (heights.get(last.id) ?? USUAL_SLIP) + 24;
+  const slips = useMemo(
+    () =>
+      wants.map(({ id, y, remark }) => ({
+        id,
+        want: y - 16,
+        height:
+          heights.get(id) ??
+          (compact.has(id) && id !== focusedId ? COMPACT_SLIP : likelyHeight(remark, slipWidth)),
+      })),
+    [wants, heights, compact, focusedId, slipWidth],
+  );
+  const places = useMemo(() => placeSlips(slips, SLIP_GAP, PAGE_GAP_TOP, focusedId), [slips, focusedId]);
+  const last = slips.at(-1);
+  const slipsEnd = last === undefined ? 0 : (places.get(last.id) ?? 0) + last.height + 24;
   const height = narrow ? papersHeight : Math.max(papersHeight, slipsEnd);
-  const inSight = useInSight(scroller, tops, pages, scale, onPage);
+  const { inSight, drawn } = useInSight(scroller, tops, pages, scale, onPage);
+  const isDrawn = (top: number, tall: number) => top < drawn.bottom && top + tall > drawn.top;
+  const slipsDrawn = new Set(
+    slips.flatMap(({ id, height: tall }) =>
+      id === focusedId || isDrawn(places.get(id) ?? 0, tall) ? [id] : [],
+    ),
+  );
   const ready = size.width > 0;
 
   useBringIntoSight(scroller, ready, focusedId, wants, places, heights, narrow);
   const toPage = (page: number) => scroller.current?.scrollTo({ top: tops[page - 1] - 8 });
+  const gone = useRef(going.times);
+  useEffect(() => {
+    if (gone.current === going.times) return;
+    gone.current = going.times;
+    scroller.current?.scrollTo({ top: tops[going.page - 1] - 8 });
+  }, [scroller, going, tops]);
 
   return (
     <div className="flex h-full">
@@ -139,67 +177,77 @@ export function PaperDesk({
                 numberByRemark={view.numberByRemark}
                 focusedId={focusedId}
                 hoveredId={hoveredId}
-                zoom={zoom}
+                zoom={zoom === 'page' ? 1 : zoom}
                 place={{ left, top: tops[0], width: room }}
                 onFocus={onFocus}
                 onHover={setHoveredId}
                 onMeasured={setMeasured}
               />
             ) : (
-              pages.map((page, index) => (
-                <Page
-                  key={index}
-                  show={show}
-                  number={index + 1}
-                  size={page}
-                  scale={scale}
-                  top={tops[index]}
-                  left={left}
-                  paperHash={marked.hash}
-                  remarks={remarksByPage.get(index + 1) ?? []}
-                  numberByRemark={view.numberByRemark}
-                  focusedId={focusedId}
-                  hoveredId={hoveredId}
-                  onFocus={onFocus}
-                  onHover={setHoveredId}
-                  onDrawn={onDrawn}
-                />
-              ))
+              pages.map((page, index) =>
+                !isDrawn(tops[index], page.height * scale) ? null : (
+                  <Page
+                    key={index}
+                    show={show}
+                    number={index + 1}
+                    size={page}
+                    scale={scale}
+                    top={tops[index]}
+                    left={left}
+                    paperHash={marked.hash}
+                    remarks={remarksByPage.get(index + 1) ?? []}
+                    numberByRemark={view.numberByRemark}
+                    focusedId={focusedId}
+                    hoveredId={hoveredId}
+                    onFocus={onFocus}
+                    onHover={setHoveredId}
+                    onDrawn={onDrawn}
+                  />
+                ),
+              )
             )}
             {!narrow && (
               <>
                 <Curves
-                  ends={wants.map(({ id, y }) => ({
-                    id,
-                    from: { x: paperRight + 6, y },
-                    to: { x: slipLeft, y: (places.get(id) ?? 0) + 16 },
-                  }))}
+                  ends={wants
+                    .filter(({ id, y }) => slipsDrawn.has(id) || isDrawn(y, 1))
+                    .map(({ id, y }) => ({
+                      id,
+                      from: { x: paperRight + 6, y },
+                      to: { x: slipLeft, y: (places.get(id) ?? 0) + 16 },
+                    }))}
                   width={slipLeft}
                   height={height}
                   focusedId={focusedId}
                   hoveredId={hoveredId}
                 />
                 <ol aria-label={words.reading.slips}>
-                  {wants.map(({ remark }) => (
-                    <li
-                      key={remark.id}
-                      ref={(element) => measure(remark.id, element)}
-                      className={clsx(
-                        'absolute rounded-lg',
-                        remark.id === hoveredId && 'ring-2 ring-rule-strong',
-                      )}
-                      onMouseEnter={() => setHoveredId(remark.id)}
-                      onMouseLeave={() => setHoveredId(null)}
-                      style={{ left: slipLeft, width: slipWidth, top: places.get(remark.id) ?? 0 }}
-                    >
-                      <Slip
-                        view={view}
-                        remark={byId.get(remark.id) ?? remark}
-                        focused={remark.id === focusedId}
-                        onFocus={() => onFocus(remark.id)}
-                      />
-                    </li>
-                  ))}
+                  {wants.map(({ remark }, index) =>
+                    !slipsDrawn.has(remark.id) ? null : (
+                      <li
+                        key={remark.id}
+                        // Only those near are drawn; a screen reader is told of all.
+                        aria-setsize={wants.length}
+                        aria-posinset={index + 1}
+                        ref={(element) => measure(remark.id, element)}
+                        className={clsx(
+                          'absolute rounded-lg',
+                          remark.id === hoveredId && 'ring-2 ring-rule-strong',
+                        )}
+                        onMouseEnter={() => setHoveredId(remark.id)}
+                        onMouseLeave={() => setHoveredId(null)}
+                        style={{ left: slipLeft, width: slipWidth, top: places.get(remark.id) ?? 0 }}
+                      >
+                        <Slip
+                          view={view}
+                          remark={byId.get(remark.id) ?? remark}
+                          focused={remark.id === focusedId}
+                          compact={compact.has(remark.id)}
+                          onFocus={() => onFocus(remark.id)}
+                        />
+                      </li>
+                    ),
+                  )}
                 </ol>
               </>
             )}
@@ -211,6 +259,31 @@ export function PaperDesk({
 }
 
 const PAGE_GAP_TOP = 12;
+/** However low the window, a page is never smaller than this. */
+const LEAST_FACTOR = 0.2;
+const NONE: ReadonlySet<string> = new Set();
+
+/** About how tall a slip of this width is before it was drawn. */
+function likelyHeight(remark: Remark, width: number): number {
+  const lines = Math.ceil((saidBy(remark).length * LETTER_WIDTH) / Math.max(120, width - 32));
+  return SLIP_FRAME + Math.min(MOST_LINES, Math.max(1, lines)) * SLIP_LINE;
+}
+
+/** Remarks of pages whose slips would stand far taller than the page. */
+function crowdedIds(
+  remarksByPage: ReadonlyMap<number, readonly Remark[]>,
+  pages: readonly PageSize[],
+  scale: number,
+  width: number,
+): ReadonlySet<string> {
+  const crowded = new Set<string>();
+  for (const [page, remarks] of remarksByPage) {
+    if (page > pages.length) continue;
+    const tall = remarks.reduce((sum, remark) => sum + likelyHeight(remark, width) + SLIP_GAP, 0);
+    if (tall > CROWDED_FROM * pages[page - 1].height * scale) for (const { id } of remarks) crowded.add(id);
+  }
+  return crowded;
+}
 
 function groupByPage(remarks: readonly Remark[], onePage: boolean): Map<number, Remark[]> {
   const byPage = new Map<number, Remark[]>();
@@ -291,6 +364,7 @@ function useInSight(
   onPage: (page: number) => void,
 ) {
   const [inSight, setInSight] = useState({ from: 0, to: 1 });
+  const [drawn, setDrawn] = useState({ top: -AROUND, bottom: 2 * AROUND });
   useEffect(() => {
     const element = scroller.current;
     if (element === null) return;
@@ -302,15 +376,21 @@ function useInSight(
       return index + Math.min(1, Math.max(0, (y - tops[index]) / (pages[index].height * scale)));
     };
     const look = () => {
-      const next = { from: at(element.scrollTop), to: at(element.scrollTop + element.clientHeight) };
-      setInSight(next);
+      const { scrollTop, clientHeight } = element;
+      // A quarter of a page is as fine as the strip tells.
+      const from = Math.floor(at(scrollTop) * 4) / 4;
+      const to = Math.ceil(at(scrollTop + clientHeight) * 4) / 4;
+      setInSight((known) => (known.from === from && known.to === to ? known : { from, to }));
+      const top = Math.floor((scrollTop - AROUND) / SIGHT_STEP) * SIGHT_STEP;
+      const bottom = Math.ceil((scrollTop + clientHeight + AROUND) / SIGHT_STEP) * SIGHT_STEP;
+      setDrawn((known) => (known.top === top && known.bottom === bottom ? known : { top, bottom }));
       onPage(Math.min(pages.length, Math.floor(at(element.scrollTop + element.clientHeight * 0.4)) + 1));
     };
     look();
     element.addEventListener('scroll', look, { passive: true });
     return () => element.removeEventListener('scroll', look);
   }, [scroller, tops, pages, scale, onPage]);
-  return inSight;
+  return { inSight, drawn };
 }
 
 /** Scrolls when the focus changes, and only as far as needed to have the pair in sight. */
@@ -332,8 +412,10 @@ function useBringIntoSight(
     shown.current = focusedId;
     const mark = element.querySelector(`[data-mark="${CSS.escape(wanted.id)}"]`);
     const slip = element.querySelector(`[data-slip="${CSS.escape(wanted.id)}"]`);
-    const inSight = (part: Element | null) => part === null || isWholeIn(part, element);
-    if (inSight(mark) && inSight(slip)) return;
+    const inSight = (part: Element | null, missing: boolean) =>
+      part === null ? missing : isWholeIn(part, element);
+    // A page that isn't drawn is out of sight; on a narrow screen there is no slip beside the paper.
+    if (inSight(mark, false) && inSight(slip, true)) return;
     const top = narrow ? wanted.y : Math.min(wanted.y, places.get(wanted.id) ?? wanted.y);
     element.scrollTo({ top: Math.max(0, top - element.clientHeight * (narrow ? 0.35 : 0.28)) });
   }, [scroller, ready, focusedId, wants, places, heights, narrow]);

@@ -11,6 +11,7 @@ import { useFileUrl } from '../../shared/file-url.ts';
 import type { TextState } from './layout-segments.ts';
 import { Loose } from './Loose.tsx';
 import { PaperDesk, type Shown } from './PaperDesk.tsx';
+import type { ReadingState } from './reading-state.ts';
 import { usePdfDocument } from './pdf-document.ts';
 
 interface PaperMaterialProps {
@@ -21,7 +22,9 @@ interface PaperMaterialProps {
   readonly remarks: readonly Remark[];
   readonly focusedId: string | null;
   readonly onFocus: (id: string) => void;
-  readonly zoom: number;
+  readonly zoom: ReadingState['zoom'];
+  /** A page to go to, each time that the count is another. */
+  readonly going: { readonly page: number; readonly times: number };
   readonly onPage: (page: number) => void;
 }
 

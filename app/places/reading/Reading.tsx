@@ -1,5 +1,4 @@
 import clsx from 'clsx';
-import { Minus, Plus } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -17,6 +16,8 @@ import { words } from '../../words/en.ts';
 import { useAllViews, type AssignmentView } from '../../workspace/assignment-view.ts';
 import { decideRemark, markRead, setStance, toggleCarry } from '../../workspace/decide.ts';
 import { usePaper } from '../../workspace/papers.ts';
+import { passes } from './filter.ts';
+import { FilterRow } from './FilterRow.tsx';
 import { KeysDialog } from './KeysDialog.tsx';
 import {
   countIn,
@@ -34,14 +35,17 @@ import {
 import type { TextState } from './layout-segments.ts';
 import { PaperMaterial } from './PaperMaterial.tsx';
 import { useReadingClock } from './reading-clock.ts';
+import { LEAST_ZOOM, MOST_ZOOM, useReadingState } from './reading-state.ts';
+import { ReadingTools } from './ReadingTools.tsx';
 import { Recordings } from './Recordings.tsx';
+import { RemarkIndex } from './RemarkIndex.tsx';
 import { RubricView } from './RubricView.tsx';
 import { confirmSuggestion } from '../../workspace/suggestions.ts';
 import { Sheet } from './Sheet.tsx';
 import { SlipList } from './SlipList.tsx';
 
 const TEXT_STATES: readonly TextState[] = ['changes', 'accepted', 'original'];
-const ZOOMS = [0.5, 0.67, 0.8, 1, 1.25, 1.5, 2, 3, 4];
+const ZOOMS = [LEAST_ZOOM, 0.67, 0.8, 1, 1.25, 1.5, 2, 3, MOST_ZOOM];
 
 /** What is open and in focus: kept in the address, so that a link leads just there. */
 function useReadingPlace(view: AssignmentView) {
@@ -75,44 +79,57 @@ export function Reading() {
   const { view } = useAssignment();
   const { material, papers, file, focusedId, focus, open, openFile } = useReadingPlace(view);
   const onPaper = isPaperMaterial(material) || (material === 'brief' && file !== null);
-  const all = useAllViews();
+  const everywhere = useAllViews();
   const navigate = useNavigate();
   const kept = usePaper(file?.hash ?? null);
   const [textState, setTextState] = useState<TextState>('changes');
-  const [zoom, setZoom] = useState(1);
+  const [state, change] = useReadingState(view.assignment.id);
+  const { zoom, filter } = state;
   const [page, setPage] = useState(1);
+  const [going, setGoing] = useState({ page: 1, times: 0 });
   const [keysOpen, setKeysOpen] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
   const narrow = useNarrow();
   const unread = (remark: Remark) => !isRead(remark, view.readings.get(remark.id));
   const shown = useMemo(() => remarksIn(view, material, file), [view, material, file]);
-  const inMaterial = useMemo(() => shown.map(({ remark }) => remark), [shown]);
+  const all = useMemo(() => shown.map(({ remark }) => remark), [shown]);
+  const filtered = Object.keys(filter).length > 0;
+  const inMaterial = useMemo(
+    // The one in focus stays: a link to it leads there whatever is filtered.
+    () => all.filter((remark) => remark.id === focusedId || passes(view, remark, filter)),
+    [all, view, filter, focusedId],
+  );
   const paper = useMemo(() => paperShowing(kept, shown), [kept, shown]);
   useReadingClock(frame, view, focusedId);
 
-  const at = view.remarks.findIndex((remark) => remark.id === focusedId);
+  // With a filter, one steps through what is shown.
+  const steps = filtered ? inMaterial : view.remarks;
+  const at = steps.findIndex((remark) => remark.id === focusedId);
   const step = (by: number) => {
-    const next =
-      at < 0 ? inMaterial.at(0) : view.remarks.at(Math.min(view.remarks.length - 1, Math.max(0, at + by)));
+    const next = at < 0 ? inMaterial.at(0) : steps.at(Math.min(steps.length - 1, Math.max(0, at + by)));
     if (next !== undefined) focus(next.id);
   };
   const nextUnread = () => {
-    const next = view.remarks.slice(at + 1).find(unread) ?? view.remarks.find(unread);
+    const next = steps.slice(at + 1).find(unread) ?? steps.find(unread) ?? view.remarks.find(unread);
     if (next !== undefined) {
       focus(next.id);
       return;
     }
     // Nothing is left here: on to the next assignment that has something.
-    const elsewhere = nextUnreadAnywhere(all, view.assignment.id);
+    const elsewhere = nextUnreadAnywhere(everywhere, view.assignment.id);
     if (elsewhere === null) toast(words.reading.allReadEverywhere);
     else {
       toast(words.reading.nextElsewhere(elsewhere.view.assignment.title));
       void navigate(remarkAddress(elsewhere.remark));
     }
   };
-  const larger = (by: number) =>
-    setZoom((now) => ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, ZOOMS.indexOf(now) + by))]);
-  const focused = view.remarks.at(at);
+  const larger = (by: number) => {
+    const now = zoom === 'page' ? 1 : zoom;
+    const near = ZOOMS.findIndex((one) => one >= now);
+    change({ zoom: ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, near + by))] });
+  };
+  const focused = steps.at(at);
+  const listed = state.listed !== null && all.length > 1;
   const once = (act: (remark: Remark) => void) => (held: boolean) => {
     if (!held && at >= 0 && focused !== undefined) act(focused);
   };
@@ -135,6 +152,7 @@ export function Reading() {
     '+': () => larger(1),
     '=': () => larger(1),
     '-': () => larger(-1),
+    '/': () => change({ filtering: true }),
     '?': () => setKeysOpen(true),
   });
 
@@ -179,32 +197,33 @@ export function Reading() {
         <div className={clsx('flex items-center gap-1 py-0.5 text-sm max-md:hidden', !onPaper && 'ml-auto')}>
           {onPaper && paper !== null && (
             <>
-              {paper.pages.length > 1 && (
-                <span className="mr-3">{words.reading.pageOf(page, paper.pages.length)}</span>
-              )}
+              <ReadingTools
+                page={page}
+                pages={paper.pages.length}
+                zoom={zoom}
+                onZoom={(next) => change({ zoom: next })}
+                onLarger={larger}
+                onGo={(wanted) => setGoing((before) => ({ page: wanted, times: before.times + 1 }))}
+              />
+            </>
+          )}
+          {all.length > 1 && (
+            <>
               <Button
                 look="quiet"
-                className="min-h-8 px-1.5"
-                aria-label={words.reading.zoomOut}
-                onClick={() => larger(-1)}
+                className={clsx('min-h-8', filtered && 'underline')}
+                aria-expanded={state.filtering}
+                onClick={() => change({ filtering: !state.filtering })}
               >
-                <Minus size={15} aria-hidden />
+                {words.reading.filterOpen}
               </Button>
-              <button
-                type="button"
-                title={words.reading.fitWidth}
-                className="w-13 text-quiet"
-                onClick={() => setZoom(1)}
-              >
-                {Math.round(zoom * 100)} %
-              </button>
               <Button
                 look="quiet"
-                className="min-h-8 px-1.5"
-                aria-label={words.reading.zoomIn}
-                onClick={() => larger(1)}
+                className="min-h-8"
+                aria-pressed={state.listed !== null}
+                onClick={() => change({ listed: state.listed === null ? 'page' : null })}
               >
-                <Plus size={15} aria-hidden />
+                {state.listed === null ? words.reading.asList : words.reading.asPaper}
               </Button>
             </>
           )}
@@ -213,9 +232,26 @@ export function Reading() {
           </Button>
         </div>
       </div>
+      {state.filtering && all.length > 1 && (
+        <FilterRow
+          view={view}
+          remarks={all}
+          filter={filter}
+          onChange={(next) => change({ filter: next })}
+          onClose={() => change({ filtering: false })}
+        />
+      )}
       <div ref={frame} className="relative flex min-h-0 flex-1 flex-col">
-        <div tabIndex={onPaper ? undefined : 0} className="min-h-0 flex-1 overflow-auto">
-          {onPaper ? (
+        <div tabIndex={onPaper && !listed ? undefined : 0} className="min-h-0 flex-1 overflow-auto">
+          {listed ? (
+            <RemarkIndex
+              view={view}
+              remarks={inMaterial}
+              by={state.listed ?? 'page'}
+              onBy={(by) => change({ listed: by })}
+              onOpen={() => change({ listed: null })}
+            />
+          ) : onPaper ? (
             <PaperMaterial
               view={view}
               file={file}
@@ -224,6 +260,7 @@ export function Reading() {
               focusedId={focusedId}
               onFocus={focus}
               zoom={zoom}
+              going={going}
               onPage={setPage}
               remarks={inMaterial}
             />
@@ -242,7 +279,7 @@ export function Reading() {
             </div>
           )}
         </div>
-        {narrow && onPaper && (
+        {narrow && onPaper && !listed && (
           <Sheet
             view={view}
             remark={at >= 0 ? focused : undefined}

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { isRead } from '#core/tally/tally.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
@@ -6,28 +7,37 @@ import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import type { Box } from './geometry.ts';
 
 const WIDTH = 36;
+const GAP = 7;
+/** A page that would be lower than this can't be pointed at by itself: the strip is one map then. */
+const SMALLEST = 14;
+
+interface StripProps {
+  readonly view: AssignmentView;
+  readonly pages: readonly PageSize[];
+  readonly remarksByPage: ReadonlyMap<number, readonly Remark[]>;
+  /** The part that is seen, as shares of the paper's pages: 1.5 is the middle of the second page. */
+  readonly inSight: { readonly from: number; readonly to: number };
+  readonly height: number;
+  readonly boxesOf: (remark: Remark, page: PageSize, scale: number) => readonly Box[];
+  readonly onPage: (page: number) => void;
+}
 
 /** The whole paper as a narrow map: a tick for each remark, heavier while it is not read. */
-export function Strip({
-  view,
-  pages,
-  remarksByPage,
-  inSight,
-  height,
-  boxesOf,
-  onPage,
-}: {
-  view: AssignmentView;
-  pages: readonly PageSize[];
-  remarksByPage: ReadonlyMap<number, readonly Remark[]>;
-  /** The part that is seen, as shares of the paper's pages: 1.5 is the middle of the second page. */
-  inSight: { readonly from: number; readonly to: number };
-  height: number;
-  boxesOf: (remark: Remark, page: PageSize, scale: number) => readonly Box[];
-  onPage: (page: number) => void;
-}) {
+export function Strip({ view, pages, remarksByPage, inSight, height, boxesOf, onPage }: StripProps) {
   const tallest = Math.max(...pages.map((page) => (page.height / page.width) * WIDTH));
-  const each = Math.min(tallest, Math.max(14, height / pages.length - 7));
+  const each = Math.min(tallest, height / pages.length - GAP);
+  if (each < SMALLEST)
+    return (
+      <DenseStrip
+        view={view}
+        pages={pages}
+        remarksByPage={remarksByPage}
+        inSight={inSight}
+        height={height}
+        boxesOf={boxesOf}
+        onPage={onPage}
+      />
+    );
   return (
     <nav
       aria-label={words.reading.strip}
@@ -64,6 +74,56 @@ export function Strip({
           </button>
         );
       })}
+    </nav>
+  );
+}
+
+/** A long paper as one map: a point in it is a place in the paper. */
+function DenseStrip({ view, pages, remarksByPage, inSight, height, boxesOf, onPage }: StripProps) {
+  const each = Math.max(0, height - 20) / pages.length;
+  const ticks = useMemo(
+    () =>
+      [...remarksByPage].flatMap(([number, remarks]) => {
+        if (number > pages.length) return [];
+        const page = pages[number - 1];
+        return remarks.flatMap((remark) => {
+          const mark = boxesOf(remark, page, 1).at(0);
+          if (mark === undefined) return [];
+          return [{ remark, at: number - 1 + (mark.top + mark.height / 2) / page.height }];
+        });
+      }),
+    [remarksByPage, pages, boxesOf],
+  );
+  const path = (read: boolean) =>
+    ticks
+      .filter(({ remark }) => isRead(remark, view.readings.get(remark.id)) === read)
+      .map(({ at }) => `M5 ${(at * each).toFixed(1)}h${WIDTH - 10}`)
+      .join('');
+  return (
+    <nav aria-label={words.reading.strip} className="w-[54px] shrink-0 border-r border-rule pt-2.5">
+      <button
+        type="button"
+        aria-label={words.reading.stripMap(pages.length, ticks.length)}
+        title={words.reading.stripMap(pages.length, ticks.length)}
+        onClick={({ nativeEvent }) =>
+          onPage(Math.min(pages.length, Math.floor(nativeEvent.offsetY / each) + 1))
+        }
+        className="mx-auto block border border-rule bg-page hover:border-rule-strong"
+        style={{ width: WIDTH + 2, height: each * pages.length + 2 }}
+      >
+        <svg aria-hidden width={WIDTH} height={each * pages.length} className="pointer-events-none block">
+          <path d={path(true)} stroke="#9a9686" strokeWidth={0.7} />
+          <path d={path(false)} stroke="#1e2a2c" strokeWidth={1} />
+          <rect
+            x={0.5}
+            y={inSight.from * each}
+            width={WIDTH - 1}
+            height={Math.max(4, (inSight.to - inSight.from) * each)}
+            className="fill-none stroke-accent"
+            strokeWidth={2}
+          />
+        </svg>
+      </button>
     </nav>
   );
 }

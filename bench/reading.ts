@@ -1,0 +1,144 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { buildDesk } from '#demo/build-desk.ts';
+import { measured, RUNS, shown, withFilesAlone } from './in-browser.ts';
+import { largePdf } from './large-pdf.ts';
+
+/** The reading place with long papers: from the choice of the file to its remarks, scrolling, stepping, filtering. */
+
+/** Scrolls through the paper for a while, as fast as a wheel does, and counts the frames that came late. */
+function droppedWhileScrolling(page: Page): Promise<number> {
+  return page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const scroller = document.querySelector('[data-scroller]');
+        const late: boolean[] = [];
+        let before = performance.now();
+        const step = (now: number) => {
+          // Two frames of 60 a second: one was left out.
+          late.push(now - before > 25);
+          before = now;
+          scroller?.scrollBy(0, 60);
+          if (late.length < 240) requestAnimationFrame(step);
+          else resolve(late.filter(Boolean).length / late.length);
+        };
+        requestAnimationFrame(step);
+      }),
+  );
+}
+
+/** From the key to the frame in which another slip is in focus and wholly in sight. */
+function nextRemark(page: Page): Promise<number> {
+  return page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const current = () => document.querySelector('[data-slip][aria-current="true"]');
+        const before = current()?.getAttribute('data-slip');
+        const startedAt = performance.now();
+        window.dispatchEvent(new KeyboardEvent('keydown', { key: 'n', bubbles: true }));
+        const look = () => {
+          const slip = current();
+          const box = slip?.getBoundingClientRect();
+          const there =
+            slip?.getAttribute('data-slip') !== before &&
+            box !== undefined &&
+            box.top > 0 &&
+            box.bottom < innerHeight;
+          if (there) requestAnimationFrame(() => resolve(performance.now() - startedAt));
+          else requestAnimationFrame(look);
+        };
+        look();
+      }),
+  );
+}
+
+async function readLong(pages: number, remarks: number): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'juncture-bench-'));
+  const file = join(folder, 'Long paper.pdf');
+  writeFileSync(file, await largePdf(pages, remarks));
+  try {
+    await withFilesAlone(await buildDesk('2026-11-02', ['dip-well-lab']), async (page) => {
+      console.log(`A PDF of ${pages} pages with ${remarks} remarks, in the browser; ${RUNS} runs`);
+      const input = (await page.waitForSelector(
+        'main input[type="file"]',
+      )) as ElementHandle<HTMLInputElement>;
+      await page.evaluate(() => {
+        new PerformanceObserver((list) => {
+          const longest = Math.max(...list.getEntries().map(({ duration }) => duration));
+          document.documentElement.dataset.longest = String(
+            Math.max(longest, Number(document.documentElement.dataset.longest ?? 0)),
+          );
+        }).observe({ type: 'longtask' });
+      });
+      const startedAt = performance.now();
+      await input.uploadFile(file);
+      await page.waitForFunction(
+        (text) => document.body.textContent.includes(text),
+        { timeout: 180_000, polling: 50 },
+        `${remarks} remarks found`,
+      );
+      const listedMs = performance.now() - startedAt;
+      const longest = await page.$eval('html', (html) => html.dataset.longest ?? '0');
+      console.log(
+        `  all remarks listed after ${(listedMs / 1000).toFixed(1)} s (bar: 6 s); longest task of the page ${Number(longest).toFixed(0)} ms (bar: 100 ms)`,
+      );
+      const openedAt = performance.now();
+      await (await page.waitForSelector('::-p-text(Start reading)'))?.click();
+      await page.waitForSelector('[data-page="1"] .textLayer span');
+      console.log(
+        `  first page readable ${((performance.now() - openedAt) / 1000).toFixed(1)} s after it is opened`,
+      );
+      const dropped = await droppedWhileScrolling(page);
+      console.log(`  scrolling: ${(100 * dropped).toFixed(1)} % of frames dropped (bar: 5 %)`);
+      await page.$eval('[data-scroller]', (scroller) => scroller.scrollTo(0, 0));
+      const nextMs: number[] = [];
+      for (let run = 0; run < RUNS; run++) {
+        nextMs.push(await nextRemark(page));
+        await new Promise((resolve) => setTimeout(resolve, 300));
+      }
+      shown('the next remark in its place, by key', nextMs);
+      const times = await measured(page, async (measure) => {
+        await measure(
+          'next',
+          { key: { key: 'n', ctrlKey: false } },
+          { selector: '[data-slip][aria-current="true"]' },
+        );
+        await measure(
+          'decide',
+          { key: { key: 'a', ctrlKey: false } },
+          { selector: '[data-slip] [aria-pressed="true"]' },
+        );
+      });
+      shown('deciding it, saved', times.decide);
+      const field = 'select[aria-label="Page"]';
+      await page.keyboard.press('/');
+      await page.waitForSelector(field);
+      const filterMs: number[] = [];
+      for (let run = 0; run < RUNS; run++) {
+        const value = `=${(run % 9) + 2}`;
+        filterMs.push(
+          await page.$eval(
+            field,
+            (element, wanted) =>
+              new Promise<number>((resolve) => {
+                const select = element;
+                const began = performance.now();
+                select.value = wanted;
+                select.dispatchEvent(new Event('change', { bubbles: true }));
+                requestAnimationFrame(() => requestAnimationFrame(() => resolve(performance.now() - began)));
+              }),
+            value,
+          ),
+        );
+      }
+      shown('a filter, by choice', filterMs);
+    });
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+await readLong(84, 700);
+await readLong(300, 2000);

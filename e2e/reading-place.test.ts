@@ -1,0 +1,163 @@
+import type { Page } from 'puppeteer-core';
+import { describe, expect } from 'vitest';
+import { clickRole, seeText, signIn, until, type Desk } from './harness.ts';
+import { pageTest } from './page-test.ts';
+
+async function openPaper(page: Page, desk: Desk): Promise<void> {
+  await signIn(page, desk);
+  await page.goto(`${desk.address}/a/skarn-moss-report/read`);
+  await page.waitForSelector('[data-page="1"] .textLayer span');
+  await page.waitForSelector('[data-slip]');
+}
+
+const inList = (page: Page) => page.$eval('[aria-setsize]', (slip) => slip.getAttribute('aria-setsize'));
+
+describe('The reading place', () => {
+  pageTest(
+    'filters what is shown, steps through that alone, and is so again on return',
+    async ({ page, desk }) => {
+      await openPaper(page, desk);
+      await page.keyboard.press('/');
+      await page.waitForSelector('select[aria-label="Page"]');
+      expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Page');
+      const [value, count] = await page.$eval('select[aria-label="Page"]', (select) => {
+        const option = select.options[2];
+        return [option.value, /\((\d+)\)/.exec(option.text)?.[1] ?? ''] as const;
+      });
+      await page.select('select[aria-label="Page"]', value);
+      await seeText(page, `${count} of 38 shown`);
+      expect(await inList(page)).toBe(count);
+      await page.reload();
+      await seeText(page, `${count} of 38 shown`);
+      await page.waitForSelector('[data-slip]');
+      await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+      for (let i = 0; i < Number(count) + 3; i++) await page.keyboard.press('n');
+      await page.waitForSelector('[data-slip][aria-current="true"]');
+      expect(await inList(page)).toBe(count);
+      await clickRole(page, 'button', 'Show all');
+      await seeText(page, 'all 38 shown');
+      await clickRole(page, 'button', 'Close');
+      await until(page, () => document.querySelector('select[aria-label="Page"]') === null);
+    },
+  );
+
+  pageTest(
+    'lists the remarks in groups with counts, and leads from the list to the place and back',
+    async ({ page, desk }) => {
+      await openPaper(page, desk);
+      await clickRole(page, 'button', 'List');
+      await seeText(page, 'page 1');
+      await clickRole(page, 'button', 'Criterion');
+      await until(
+        page,
+        () => document.querySelector('main h2')?.textContent.startsWith('Question and aim') === true,
+      );
+      const counts = await page.$$eval('main h2 span:last-child', (all) =>
+        all.map((one) => Number(one.textContent)),
+      );
+      expect(counts.reduce((x, y) => x + y, 0)).toBe(38);
+      await clickRole(page, 'button', 'Colour');
+      await page.reload();
+      await until(
+        page,
+        () => document.querySelector('main [role="group"] [aria-pressed="true"]')?.textContent === 'Colour',
+      );
+      await (await seeText(page, 'So there is no control.')).click();
+      await page.waitForSelector('[data-slip][aria-current="true"]');
+      expect(await page.$eval('[data-slip][aria-current="true"]', (slip) => slip.textContent)).toContain(
+        'So there is no control.',
+      );
+      await clickRole(page, 'button', 'List');
+      await until(page, () => document.querySelector('main [role="group"] [aria-pressed="true"]') !== null);
+    },
+  );
+
+  pageTest('goes to a page, and shows a whole one or as wide as there is room', async ({ page, desk }) => {
+    await openPaper(page, desk);
+    const field = await page.waitForSelector('input[aria-label="Go to page"]');
+    await field?.click();
+    await page.keyboard.type('6');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('[data-page="6"] canvas');
+    // What is far away is not drawn.
+    expect(await page.$('[data-page="1"]')).toBeNull();
+    await until(page, () => {
+      const box = document.querySelector('[data-page="6"]')?.getBoundingClientRect();
+      const frame = document.querySelector('[data-scroller]')?.getBoundingClientRect();
+      return box !== undefined && frame !== undefined && Math.abs(box.top - frame.top) < 24;
+    });
+    await page.select('select[aria-label="How large the paper is"]', 'page');
+    await until(page, () => {
+      const box = document.querySelector('[data-page]')?.getBoundingClientRect();
+      const frame = document.querySelector('[data-scroller]')?.getBoundingClientRect();
+      return box !== undefined && frame !== undefined && box.height <= frame.height;
+    });
+    await page.reload();
+    await page.waitForSelector('[data-page] canvas');
+    expect(await page.$eval('select[aria-label="How large the paper is"]', (select) => select.value)).toBe(
+      'page',
+    );
+  });
+
+  pageTest(
+    'lays each mark on its words at 50, 100 and 400 %, with slips that never overlap and curves that never cross',
+    async ({ page, desk }) => {
+      await openPaper(page, desk);
+      const steps: readonly (readonly [number, '-' | '+', number])[] = [
+        [50, '-', 3],
+        [100, '+', 3],
+        [400, '+', 5],
+      ];
+      for (const [percent, key, times] of steps) {
+        for (let i = 0; i < times; i++) await page.keyboard.press(key);
+        await until(
+          page,
+          (wanted) => {
+            const select = document.querySelector<HTMLSelectElement>(
+              'select[aria-label="How large the paper is"]',
+            );
+            return select?.selectedOptions[0]?.text === wanted;
+          },
+          percent === 100 ? 'Fit the width' : `${percent} %`,
+        );
+        // What was chosen is so again on return.
+        await page.reload();
+        await page.waitForSelector('[data-page="1"] .textLayer span');
+        await page.waitForSelector('[data-slip]');
+        const off = await page.evaluate(() => {
+          const spans = [...document.querySelectorAll('[data-page="1"] .textLayer span')];
+          const last = spans.find((span) => span.textContent.startsWith('again.'))?.getBoundingClientRect();
+          const marks = [...document.querySelectorAll('[data-page="1"] [data-mark]')].map((mark) =>
+            mark.getBoundingClientRect(),
+          );
+          if (last === undefined) return null;
+          const near = marks.map((mark) =>
+            Math.max(
+              Math.abs(mark.left - last.left),
+              Math.abs((mark.top + mark.bottom) / 2 - (last.top + last.bottom) / 2) - last.height * 0.2,
+            ),
+          );
+          return Math.min(...near);
+        });
+        expect(off, `at ${percent} %`).not.toBeNull();
+        expect(off, `at ${percent} %`).toBeLessThanOrEqual(2);
+        const shape = await page.evaluate(() => {
+          const slips = [...document.querySelectorAll('ol > li[aria-posinset]')].map((one) =>
+            one.getBoundingClientRect(),
+          );
+          const sorted = slips.toSorted((x, y) => x.top - y.top);
+          const overlaps = sorted.filter((one, i) => i > 0 && one.top < sorted[i - 1].bottom - 0.5).length;
+          const ends = [...document.querySelectorAll<SVGPathElement>('[data-curve] path')].map((curve) => ({
+            from: curve.getPointAtLength(0).y,
+            to: curve.getPointAtLength(curve.getTotalLength()).y,
+          }));
+          const byStart = ends.toSorted((x, y) => x.from - y.from || x.to - y.to);
+          const crossings = byStart.filter((one, i) => i > 0 && one.to < byStart[i - 1].to).length;
+          return { overlaps, crossings, slips: slips.length };
+        });
+        expect(shape, `at ${percent} %`).toMatchObject({ overlaps: 0, crossings: 0 });
+        expect(shape.slips).toBeGreaterThan(2);
+      }
+    },
+  );
+});
