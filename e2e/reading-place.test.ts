@@ -72,6 +72,23 @@ describe('The reading place', () => {
     },
   );
 
+  pageTest('copies a remark with its words and page', async ({ page, desk, context }) => {
+    await openPaper(page, desk);
+    await context.setPermission(desk.address, {
+      permission: { name: 'clipboard-read' },
+      state: 'granted',
+    });
+    await page.keyboard.press('n');
+    await page.keyboard.press('n');
+    await seeText(page, 'A summary should end on what you found.');
+    await clickRole(page, 'button', 'Copy');
+    await seeText(page, 'Copied, with its words and page.');
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(
+      '“The results show that ditch blocking works and that Skarn Moss is now a healthy bog again.”\n' +
+        'A summary should end on what you found. You measured water, not health. Give the two rises and say how far they reach. (Dr Aune Keld, page 1)',
+    );
+  });
+
   pageTest('goes to a page, and shows a whole one or as wide as there is room', async ({ page, desk }) => {
     await openPaper(page, desk);
     const field = await page.waitForSelector('input[aria-label="Go to page"]');

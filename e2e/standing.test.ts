@@ -8,6 +8,8 @@ import { arrive, clickRole, REPORT, seeText, signIn, until, type Desk } from './
 import { pageTest, PHONE } from './page-test.ts';
 
 const DESK = { width: 1280, height: 800 };
+/** Bog Hydrology alone: the others’ files need not come in. */
+const MIRE_210 = ['skarn-moss-report', 'dip-well-lab', 'falling-head-lab', 'quiz-flow', 'monitoring-plan'];
 
 async function textOf(page: Page, selector: string): Promise<string> {
   const found = await page.waitForSelector(selector);
@@ -142,7 +144,7 @@ describe('Standing', () => {
       await page.waitForSelector('[data-if-grade]');
     },
     DESK,
-    'whole',
+    MIRE_210,
   );
 
   pageTest(
@@ -172,7 +174,7 @@ describe('Standing', () => {
       await seeText(page, 'Type a percentage, such as 80.');
     },
     DESK,
-    'whole',
+    MIRE_210,
   );
 
   pageTest(

@@ -1,8 +1,9 @@
 import clsx from 'clsx';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
+import { toast } from 'sonner';
 import { Link } from 'react-router';
-import { quotedWords, type Remark, type Reply } from '#core/model/remark.ts';
+import { pageOf, quotedWords, type Remark, type Reply } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
 import { isRead } from '#core/tally/tally.ts';
@@ -21,6 +22,14 @@ import { DecisionButtons, DecisionSign } from './Decisions.tsx';
 
 /** Longer remarks are folded until they are opened or in focus. */
 const FOLD_CHARACTERS = 320;
+
+/** Puts a remark into the clipboard with the words it is about and their page. */
+async function copyRemark(remark: Remark): Promise<void> {
+  await navigator.clipboard.writeText(
+    words.slip.copyOf(saidBy(remark), remark.author.name, quotedWords(remark), pageOf(remark)),
+  );
+  toast(words.reading.copied);
+}
 
 /** The panel that shows one remark: who, what, about which words, its points, and what was decided. */
 export function Slip({
@@ -137,6 +146,9 @@ export function Slip({
             <StanceChoice remark={remark} judgement={judgement} />
             <CriterionChoice view={view} remark={remark} />
             <PointsBehind view={view} remark={remark} />
+            <button type="button" className="hover:underline" onClick={() => void copyRemark(remark)}>
+              {words.reading.copy}
+            </button>
             <button type="button" className="hover:underline" onClick={() => void markRead(remark, !read)}>
               {read ? words.slip.unread : words.slip.markRead}
             </button>

@@ -510,6 +510,10 @@ export const words = {
       move: (text: string) => `Moved: “${text}”`,
       format: (text: string) => `Looks changed: “${text}”`,
     },
+    copyOf: (said: string, who: string, quoted: string | null, page: number | null) =>
+      [quoted === null ? null : `“${quoted}”`, `${said} (${who}${page === null ? '' : `, page ${page}`})`]
+        .filter(Boolean)
+        .join('\n'),
     onNoWords: 'hangs on no words',
     showAll: 'Show all',
     fold: 'Fold',

@@ -18,7 +18,7 @@ export function Overview() {
   return (
     <div className="h-full overflow-auto">
       <div className="mx-auto grid grid-cols-1 max-w-5xl gap-9 p-6 max-md:p-4 md:grid-cols-[minmax(0,1fr)_19rem]">
-        <div className="grid content-start gap-8">
+        <div className="grid grid-cols-1 content-start gap-8">
           <CameBack view={view} />
           <Awaited view={view} />
           <Changes view={view} />
