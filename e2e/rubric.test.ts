@@ -1,6 +1,9 @@
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { drop, markedBytes } from './files.ts';
 import { arrive, clickRole, seeText, signIn, until } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
@@ -174,5 +177,137 @@ describe('The rubric', () => {
     },
     DESK,
     ['policy-brief', 'policy-brief-draft'],
+  );
+
+  pageTest(
+    'is one of several in a file, and stands with group points and a step given by hand',
+    async ({ page, desk }) => {
+      await arrive(page, desk);
+      // The report as a paper of one's own: the school's rubric of it stays as it is.
+      await page.goto(`${desk.address}/standing/new`);
+      await (await page.waitForSelector('input[name="title"]'))?.type('Own course');
+      await clickRole(page, 'button', 'Add a scale');
+      await page.type('input[name="scales.0.title"]', 'Pass or fail');
+      await page.type('textarea[name="scales.0.steps"]', 'Pass, 50, 100\nFail, 0, 0');
+      await clickRole(page, 'button', 'Keep');
+      await clickRole(page, 'link', 'Add an assignment');
+      await (await page.waitForSelector('input[name="title"]'))?.type('Own report');
+      await page.type('input[name="possible"]', '20');
+      await page.type('input[name="groupName"]', 'Bench two');
+      await page.type('textarea[name="members"]', 'Ines Tarrow\nMaren Holt');
+      await page.waitForFunction(
+        () => document.querySelector<HTMLSelectElement>('select[name="scaleId"]')?.options.length === 2,
+      );
+      await page.select(
+        'select[name="scaleId"]',
+        await page.$eval('select[name="scaleId"]', (select) => select.options[1].value),
+      );
+      await clickRole(page, 'button', 'Keep');
+      await clickRole(page, 'link', 'Own report');
+      await seeText(page, 'Group work: Bench two (Ines Tarrow, Maren Holt)');
+      await clickRole(page, 'link', 'Put a score in');
+      await page.waitForSelector('select[name="result"]');
+      await page.type('input[name="score"]', '-3');
+      await clickRole(page, 'button', 'Keep');
+      await seeText(page, 'That can’t be below 0.');
+      await page.click('input[name="score"]', { count: 3 });
+      await page.keyboard.press('Backspace');
+      await page.select('select[name="result"]', 'Pass');
+      await clickRole(page, 'button', 'Keep');
+      await seeText(page, '20 of 20');
+      await clickRole(page, 'link', 'Change the score');
+      await (await page.waitForSelector('input[name="groupScore"]'))?.type('17');
+      await clickRole(page, 'button', 'Keep');
+      await seeText(page, '17 of 20');
+      await page.goto(page.url().replace(/\/?$/, '/rubric'));
+      await (await seeText(page, 'Paste a table or choose a file')).click();
+      const level = (quality: string, description: string, score: number) => ({
+        quality,
+        description,
+        score,
+        position: score,
+      });
+      const rubric = (identifier: string, title: string) => ({
+        identifier,
+        title,
+        CFRubricCriteria: [
+          {
+            identifier: `${identifier}-1`,
+            category: 'Sources',
+            CFRubricCriterionLevels: [
+              level('Low', 'Some.', 2),
+              level('High', 'At least 3 sources; between 10 and 90 words', 20),
+            ],
+          },
+        ],
+      });
+      const folder = mkdtempSync(join(tmpdir(), 'juncture-e2e-'));
+      const file = join(folder, 'two.json');
+      writeFileSync(
+        file,
+        JSON.stringify({ CFRubrics: [rubric('a', 'First one'), rubric('b', 'Second one')] }),
+      );
+      const input = (await page.waitForSelector(
+        'main input[type="file"]',
+      )) as ElementHandle<HTMLInputElement>;
+      await input.uploadFile(file);
+      await seeText(page, 'There are 2 rubrics in it.');
+      await clickRole(page, 'button', 'Second one');
+      await until(
+        page,
+        () => document.querySelector<HTMLInputElement>('input[name="title"]')?.value === 'Second one',
+      );
+      await clickRole(page, 'button', 'Keep');
+      await clickRole(page, 'button', 'Aim at this: High, Sources');
+      await page.waitForSelector('[data-aim]');
+      rmSync(folder, { recursive: true });
+    },
+    DESK,
+    ['dip-well-lab'],
+  );
+
+  pageTest(
+    'is pasted from a page, and what can be counted of a level is ticked by the draft',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/401/);
+      await page.goto(desk.address);
+      await clickRole(page, 'button', 'Work from files alone');
+      await seeText(page, 'Nothing here yet.');
+      await drop(page, ['My marked paper.pdf', await markedBytes(desk)]);
+      await seeText(page, '38 remarks found');
+      await seeText(page, 'Start reading');
+      const address = new URL(page.url()).pathname;
+      await page.goto(`${desk.address}${address}/rubric`);
+      await (await seeText(page, 'Paste a table or choose a file')).click();
+      const table =
+        '<table><tr><th>Criterion</th><th>Low (2)</th><th>High (6)</th></tr>' +
+        '<tr><td>Sources</td><td>Some sources.</td><td>At least 2 sources; no more than 500 words; sources are compared.</td></tr></table>';
+      await page.$eval(
+        'main details textarea',
+        (field, html) => {
+          const clipboardData = new DataTransfer();
+          clipboardData.setData('text/html', html);
+          clipboardData.setData('text/plain', 'as a page gives it');
+          field.dispatchEvent(
+            new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+          );
+        },
+        table,
+      );
+      await seeText(page, '1 criterion and 2 levels were read.');
+      await clickRole(page, 'button', 'Keep');
+      await clickRole(page, 'button', 'Aim at this: High, Sources');
+      await until(page, () => document.querySelector('[data-aim]')?.textContent.includes('0 of 3') === true);
+      await page.goto(`${desk.address}${address}/revise`);
+      await clickRole(page, 'button', 'Begin the new draft');
+      await page.waitForSelector('[aria-label="Text of the draft"] p');
+      await page.goto(`${desk.address}${address}/read?material=criteria`);
+      await page.waitForSelector('[data-aim]');
+      const aim = await textOf(page, '[data-aim]');
+      // The report has more references than that and far more words.
+      expect(aim).toMatch(/At least 2 sources \(counted: \d+ in the draft\)/);
+      expect(aim).toMatch(/no more than 500 words \(not yet: 2\d{3} in the draft\)/);
+      expect(aim).toContain('1 of 3');
+    },
   );
 });

@@ -1,6 +1,4 @@
-import { multiply, shownParts, toShown, type Fraction } from '#core/scores/fraction.ts';
-
-const HUNDRED: Fraction = { n: 100n, d: 1n };
+import { HUNDRED, multiply, shownParts, toShown, type Fraction } from '#core/scores/fraction.ts';
 
 /** A share as shown in per cent, to one decimal. */
 export function shownShare(share: Fraction): string {

@@ -1,4 +1,3 @@
-import { useMemo } from 'react';
 import type { Assignment, Course, Criterion, FileFact, Marking, Rubric } from '#core/model/facts.ts';
 import type { Channel } from '#core/model/channels.ts';
 import { inReadingOrder, type Remark } from '#core/model/remark.ts';
@@ -25,36 +24,31 @@ import {
 import { planOrder, type PlannedTask } from '#core/plan/tasks.ts';
 import { addsUp, scaledResults, type AddsUp, type ScaledResult } from '#core/rubric/result.ts';
 import { criterionOf } from '#core/rubric/link.ts';
-import {
-  criterionLosses,
-  importanceOf,
-  lossesAtStake,
-  pointsBehind,
-  wholeLoss,
-  type Loss,
-} from '#core/scores/behind.ts';
-import { assignmentScore, withAnotherAttempt } from '#core/scores/course-grade.ts';
-import { fromDecimal, toShown, type Fraction } from '#core/scores/fraction.ts';
-import { pointsGiven } from '#core/scores/rules.ts';
+import { importanceOf, pointsBehind, type Loss } from '#core/scores/behind.ts';
 import { doublesOf } from '#core/tally/doubled.ts';
 import { promisesOf, type Promised } from '#core/tally/promises.ts';
 import { isRead, tallyOf, type Tally } from '#core/tally/tally.ts';
+import {
+  attemptsOf,
+  givenFor,
+  lossesIn,
+  reachableShown,
+  rubricOf,
+  scoreShown,
+  workedOn,
+} from './assignment-points.ts';
 import { ownRecords } from './by-assignment.ts';
 import {
   criteriaGiven,
-  gradedAssignment,
   latenessOf,
-  markedAttempts,
   returnedFiles,
   scoreChangeIn,
-  scoredMarking,
   standing,
   type Lateness,
   type MarkedAttempt,
   type ScoreChange,
 } from './marked-attempts.ts';
-import { storeNames, type RecordMaps } from './records.ts';
-import { nowMs, useWorkspace } from './workspace.ts';
+import type { RecordMaps } from './records.ts';
 
 /** A paper to read, as far as it is known: announced ones are not here yet. */
 export interface PaperFile {
@@ -343,211 +337,6 @@ function stagesOf(records: RecordMaps, assignment: Assignment): AssignmentView['
   const final = assignment.draftOf === null ? null : (records.assignments.get(assignment.draftOf) ?? null);
   const draft = [...records.assignments.values()].find(({ draftOf }) => draftOf === assignment.id) ?? null;
   return { draft, final };
-}
-
-/** The school's rubric, else the one that the student put to the assignment. */
-export function rubricOf(records: RecordMaps, { id, rubricId }: Assignment): Rubric | null {
-  return records.rubrics.get(rubricId ?? '') ?? records.rubrics.get(ownRubricId(id)) ?? null;
-}
-
-/** Under which id the rubric is kept that the student put to an assignment. */
-export function ownRubricId(assignmentId: string): string {
-  return `own/${assignmentId}`.slice(0, 200);
-}
-
-/** The attempt that a new one starts from: the first with a marked paper, else the latest that was marked. */
-function workedOn(attempts: readonly MarkedAttempt[]): MarkedAttempt | null {
-  return (
-    attempts.find(({ marking }) => marking?.files.some(({ role }) => role === 'marked') === true) ??
-    standing(attempts).findLast(({ marking }) => marking !== null) ??
-    null
-  );
-}
-
-/** The points given for an attempt, before any lateness comes off. */
-function givenFor(each: MarkedAttempt, assignment: Assignment, course: Course | null): Fraction | null {
-  const marking = scoredMarking(each, assignment, course);
-  return marking === null ? null : pointsGiven(marking, assignment, course);
-}
-
-/**
- * Where points went: by criterion; on a draft stage what is at stake on the final's criteria; without criteria of the
- * whole assignment.
- */
-function lossesIn(
-  records: RecordMaps,
-  {
-    assignment,
-    rubric,
-    worked,
-    given,
-    remarks,
-  }: {
-    assignment: Assignment;
-    rubric: Rubric | null;
-    worked: MarkedAttempt | null;
-    given: Fraction | null;
-    remarks: readonly Remark[];
-  },
-): Loss[] {
-  if (worked === null) return [];
-  const { judgements } = records;
-  const own = remarks.filter((remark) => remark.attemptId === worked.attempt.id);
-  if (rubric !== null) {
-    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, judgements);
-    if (losses.length > 0) return losses;
-  }
-  const final = records.assignments.get(assignment.draftOf ?? '');
-  const finalRubric = final === undefined ? null : rubricOf(records, final);
-  if (final !== undefined && finalRubric !== null) {
-    const last = workedOn(attemptsOf(records, final.id));
-    const results = last === null ? [] : criteriaGiven(last);
-    return lossesAtStake(finalRubric, results, final.possible, own, judgements);
-  }
-  return assignment.possible === null || given === null
-    ? []
-    : [wholeLoss(fromDecimal(assignment.possible), given, own, judgements)];
-}
-
-/** The attempts of an assignment, each with its markings. */
-export function attemptsOf(records: RecordMaps, assignmentId: string): MarkedAttempt[] {
-  return markedAttempts(
-    ownRecords(records, 'attempts', assignmentId),
-    ownRecords(records, 'markings', assignmentId),
-    ownRecords(records, 'withdrawals', assignmentId),
-  );
-}
-
-function scoreShown(
-  assignment: Assignment,
-  attempts: readonly MarkedAttempt[],
-  course: Course | null,
-): string | null {
-  if (assignment.possible === null) return null;
-  const score = assignmentScore(gradedAssignment(assignment, attempts, course));
-  return score === null ? null : toShown(score, 2);
-}
-
-/** The most that one more attempt can make of an assignment; null where nothing was marked yet. */
-function reachableShown(
-  assignment: Assignment,
-  attempts: readonly MarkedAttempt[],
-  course: Course | null,
-): string | null {
-  if (assignment.possible === null || scoreShown(assignment, attempts, course) === null) return null;
-  const graded = gradedAssignment(assignment, attempts, course);
-  const alone = { scheme: 'points' as const, categories: [], assignments: [graded] };
-  const [more] = withAnotherAttempt(alone, assignment.id, fromDecimal(assignment.possible)).assignments;
-  const best = assignmentScore(more);
-  return best === null ? null : toShown(best, 2);
-}
-
-/** What a view was computed from; the same things give the same view. */
-interface Kept {
-  readonly from: readonly unknown[];
-  readonly until: number;
-  readonly view: AssignmentView | null;
-}
-const kept = new Map<string, Kept>();
-
-const OWN_STORES = [
-  'markings',
-  'attempts',
-  'withdrawals',
-  'files',
-  'remarks',
-  'promises',
-  'submissions',
-  'drafts',
-  'tasks',
-  'queries',
-  'aims',
-] as const;
-
-function madeFrom(records: RecordMaps, id: string): unknown[] {
-  const assignment = records.assignments.get(id);
-  const remarks = ownRecords(records, 'remarks', id);
-  return [
-    assignment,
-    records.courses.get(assignment?.courseId ?? ''),
-    assignment === undefined ? null : rubricOf(records, assignment),
-    ...ofFinal(records, assignment),
-    records.people,
-    records.assignments,
-    ...OWN_STORES.flatMap((store) => ['|', ...ownRecords(records, store, id)]),
-    ...ownRecords(records, 'arrivals', id),
-    ...ownRecords(records, 'readings', id),
-    '|',
-    ...remarks.map((remark) => records.judgements.get(remark.id)),
-  ];
-}
-
-/** What a draft stage is computed from beside its own: its final's rubric and results. */
-function ofFinal(records: RecordMaps, assignment: Assignment | undefined): unknown[] {
-  const final = records.assignments.get(assignment?.draftOf ?? '');
-  if (final === undefined) return [];
-  return [
-    rubricOf(records, final),
-    ...ownRecords(records, 'attempts', final.id),
-    ...ownRecords(records, 'markings', final.id),
-    ...ownRecords(records, 'withdrawals', final.id),
-    '|',
-  ];
-}
-
-/** Until when nothing changes by time alone. */
-function steadyUntil({ opensAt, dueAt, extendedTo, closesAt }: Assignment, atMs: number): number {
-  const next = [opensAt, dueAt, extendedTo, closesAt]
-    .map((at) => (at === null ? Infinity : Date.parse(at)))
-    .filter((ms) => ms >= atMs);
-  return Math.min(Infinity, ...next);
-}
-
-/** The view of an assignment; of many, only those are computed anew that something was changed in. */
-export function keptViewOf(records: RecordMaps, id: string, atMs: number): AssignmentView | null {
-  const from = madeFrom(records, id);
-  const known = kept.get(id);
-  if (
-    known !== undefined &&
-    atMs <= known.until &&
-    known.from.length === from.length &&
-    known.from.every((one, i) => one === from[i])
-  )
-    return known.view;
-  const view = viewOf(records, id, atMs);
-  kept.set(id, { from, view, until: view === null ? Infinity : steadyUntil(view.assignment, atMs) });
-  return view;
-}
-
-/** The view of an assignment, computed again when a record changes. */
-export function useAssignmentView(id: string): AssignmentView | null {
-  const records = useWorkspace((state) => state.records);
-  return useMemo(() => keptViewOf(records, id, nowMs()), [records, id]);
-}
-
-export function useAllViews(): AssignmentView[] {
-  const records = useWorkspace((state) => state.records);
-  return useMemo(() => allViews(records, nowMs()), [records]);
-}
-
-/** Stores that no view is computed from. */
-const BESIDE_VIEWS: ReadonlySet<string> = new Set<keyof RecordMaps>(['ifScores', 'versions']);
-
-/** Whether views of the one records hold for the other: only what they aren't computed from differs. */
-export function sameForViews(x: RecordMaps, y: RecordMaps): boolean {
-  return x === y || storeNames.every((store) => BESIDE_VIEWS.has(store) || x[store] === y[store]);
-}
-
-let keptAll: { records: RecordMaps; until: number; views: AssignmentView[] } | null = null;
-
-/** The views of all assignments; several places that ask for the same records get the same. */
-export function allViews(records: RecordMaps, atMs: number): AssignmentView[] {
-  if (keptAll !== null && atMs <= keptAll.until && sameForViews(keptAll.records, records))
-    return keptAll.views;
-  const views = [...records.assignments.keys()].flatMap((id) => keptViewOf(records, id, atMs) ?? []);
-  const until = Math.min(Infinity, ...views.map(({ assignment }) => steadyUntil(assignment, atMs)));
-  keptAll = { records, until, views };
-  return views;
 }
 
 /** How much of an assignment is not gone through: remarks not read, announced ones, a changed score. */

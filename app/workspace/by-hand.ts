@@ -14,7 +14,7 @@ import { rubricOfDraft, type RubricDraft } from '#core/rubric/draft.ts';
 import { aimId } from '#core/rubric/aim.ts';
 import { wordingMark } from '#core/reading/need.ts';
 import { words } from '../words/en.ts';
-import { ownRubricId, rubricOf } from './assignment-view.ts';
+import { ownRubricId, rubricOf } from './assignment-points.ts';
 import { remarksOfMarking } from './facts.ts';
 import type { Writing } from './transact.ts';
 import { now, runCommand, useWorkspace } from './workspace.ts';

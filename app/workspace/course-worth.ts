@@ -1,5 +1,6 @@
 import { courseGrade, withAnotherAttempt, type GradedCourse } from '#core/scores/course-grade.ts';
 import {
+  HUNDRED,
   compare,
   fromDecimal,
   multiply,
@@ -9,7 +10,7 @@ import {
   type Fraction,
 } from '#core/scores/fraction.ts';
 import type { Course } from '#core/model/facts.ts';
-import { attemptsOf } from './assignment-view.ts';
+import { attemptsOf } from './assignment-points.ts';
 import { gradedAssignment } from './marked-attempts.ts';
 import type { RecordMaps } from './records.ts';
 
@@ -45,8 +46,6 @@ export function gradedCourseOf(records: RecordMaps, course: Course): GradedCours
     assignments,
   };
 }
-
-const HUNDRED: Fraction = { n: 100n, d: 1n };
 
 /**
  * What one more attempt, given full points, would make of the course grade: computed as the grade with and without it, so

@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildDesk } from '#demo/build-desk.ts';
-import { keptViewOf, viewOf } from './assignment-view.ts';
+import { viewOf } from './assignment-view.ts';
+import { keptViewOf } from './kept-views.ts';
 import { decideRemark, markRead } from './decide.ts';
 import { takeInFacts } from './facts.ts';
 import { closeWorkspace, openWorkspace, undoLast, useWorkspace } from './workspace.ts';

@@ -24,7 +24,8 @@ import {
   type Fraction,
 } from '#core/scores/fraction.ts';
 import { withScore } from '#core/scores/what-if.ts';
-import { allViews, sameForViews, type AssignmentView } from './assignment-view.ts';
+import { type AssignmentView } from './assignment-view.ts';
+import { allViews, sameForViews } from './kept-views.ts';
 import { gradedCourseOf } from './course-worth.ts';
 import type { RecordMaps } from './records.ts';
 import { nowMs, useWorkspace } from './workspace.ts';

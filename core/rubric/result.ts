@@ -2,6 +2,7 @@ import type { Criterion, CriterionResult, Level, Rubric } from '../model/facts.t
 import type { DecimalString } from '../model/ids.ts';
 import {
   add,
+  ONE,
   compare,
   divide,
   fromDecimal,
@@ -24,8 +25,6 @@ export interface ScaledResult {
   /** null: no points were given for it. */
   readonly got: Fraction | null;
 }
-
-const ONE: Fraction = { n: 1n, d: 1n };
 
 /**
  * What the points of each criterion are of the assignment's. With weights a criterion is its weight's part of the total,
@@ -110,6 +109,14 @@ export interface AddsUp {
   readonly score: Fraction;
   /** score − sum: an adjustment, or a mistake in adding. */
   readonly difference: Fraction;
+}
+
+/** The points of a rubric as it stands: the sum of its scored criteria. */
+export function rubricTotal({ criteria }: Rubric): Fraction {
+  return criteria.reduce(
+    (sum, { possible }) => (possible === null ? sum : add(sum, fromDecimal(possible))),
+    ZERO,
+  );
 }
 
 /** Whether the criteria make the score; null while a scored criterion has no points, or there is no score. */

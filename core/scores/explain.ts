@@ -45,6 +45,8 @@ export interface GradeExplained {
   readonly weights: Fraction | null;
   /** Sum of the weights of the categories that have something counted. */
   readonly weightsCounted: Fraction;
+  /** Sum of the points possible in what counts. */
+  readonly possibleCounted: Fraction;
 }
 
 function sumOf(parts: readonly Fraction[]): Fraction {
@@ -107,7 +109,7 @@ export function explainGrade(
   const weights = weighted
     ? sumOf(course.categories.flatMap(({ weight, extraCredit }) => (extraCredit ? [] : [weight])))
     : null;
-  return { grade: result.grade, categories, weights, weightsCounted };
+  return { grade: result.grade, categories, weights, weightsCounted, possibleCounted };
 }
 
 function countingOf(

@@ -7,6 +7,9 @@ export interface Fraction {
 }
 
 export const ZERO: Fraction = { n: 0n, d: 1n };
+export const ONE: Fraction = { n: 1n, d: 1n };
+/** Shares times this are per cent. */
+export const HUNDRED: Fraction = { n: 100n, d: 1n };
 
 function fraction(n: bigint, d: bigint): Fraction {
   let x = n < 0n ? -n : n;
@@ -56,6 +59,13 @@ export function toShown(x: Fraction, places: number): string {
   const whole = digits.slice(0, digits.length - places);
   const part = digits.slice(digits.length - places).replace(/0+$/, '');
   return (rounded === 0n ? '' : sign) + whole + (part === '' ? '' : `.${part}`);
+}
+
+/** Rounded up to `places` decimal places: what has to be reached is, when it is shown so. */
+export function toShownUp(x: Fraction, places: number): string {
+  const scale = 10n ** BigInt(places);
+  const up = -floorOf({ n: -x.n * scale, d: x.d });
+  return toShown({ n: up, d: scale }, places);
 }
 
 /** In whole hundredths, rounded half up. */

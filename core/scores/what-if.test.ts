@@ -12,6 +12,7 @@ import {
   shownParts,
   subtract,
   toShown,
+  toShownUp,
   ZERO,
   type Fraction,
 } from './fraction.ts';
@@ -165,6 +166,12 @@ describe('explained figures', () => {
         expect(total).toBe(Math.round(Number(toShown(multiply(grade, dec('100')), 1)) * 10));
       }),
     );
+  });
+
+  it('round up to what reaches them', () => {
+    expect(toShownUp(part(771, 10), 1)).toBe('77.1');
+    expect(toShownUp(part(7711, 100), 1)).toBe('77.2');
+    expect(toShownUp(part(-7711, 100), 1)).toBe('-77.1');
   });
 
   it('round to parts that make the rounded sum', () => {

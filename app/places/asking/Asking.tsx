@@ -9,7 +9,7 @@ import { usePlaceTitle } from '../../shared/place-title.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { isPastTerm } from '../../shared/past-term.ts';
-import { useAllViews } from '../../workspace/assignment-view.ts';
+import { useAllViews } from '../../workspace/kept-views.ts';
 import {
   markQueryPut,
   proposedQueries,

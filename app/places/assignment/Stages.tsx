@@ -2,7 +2,8 @@ import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { RemarkLines } from '../../shared/RemarkLines.tsx';
 import { words } from '../../words/en.ts';
-import { useAssignmentView, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { type AssignmentView } from '../../workspace/assignment-view.ts';
+import { useAssignmentView } from '../../workspace/kept-views.ts';
 
 /** For work in two stages: the way to the other one, and on the final the advice that the draft got. */
 export function Stages({ view }: { view: AssignmentView }) {

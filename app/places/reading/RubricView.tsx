@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { rubricTotal } from '#core/rubric/result.ts';
 import { toShown, type Fraction } from '#core/scores/fraction.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
 import { useNarrow } from '../../shared/hooks.ts';
@@ -126,12 +127,11 @@ function Head({ view, asList }: { view: AssignmentView; asList: boolean }) {
 }
 
 function AddsUp({ view: { addsUp, criteria, assignment, rubric } }: { view: AssignmentView }) {
-  const total = (rubric?.criteria ?? []).reduce((sum, { possible }) => sum + Number(possible ?? 0), 0);
   const scaled =
     rubric?.unscaled === false &&
     assignment.possible !== null &&
     criteria.some(({ factor }) => factor.n !== factor.d)
-      ? words.rubric.scaled(String(total), assignment.possible)
+      ? words.rubric.scaled(toShown(rubricTotal(rubric), 2), assignment.possible)
       : null;
   const shown = (x: Fraction) => toShown(x, 2);
   const { n } = addsUp?.difference ?? { n: 0n };

@@ -11,6 +11,7 @@ import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
 import { AreaField, CheckField, SelectField, TextField } from '../../shared/Field.tsx';
 import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
+import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
 import { putOwnAssignment, removeOwnAssignment } from '../../workspace/by-hand.ts';
 import { newId } from '../../workspace/draft.ts';
@@ -146,10 +147,6 @@ export function EditAssignment() {
       </div>
     );
   return <AssignmentForm key={assignment.id} assignment={assignment} fresh={false} />;
-}
-
-function ownZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
 function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: boolean }) {

@@ -13,6 +13,7 @@ import { CheckField, SelectField, TextField } from '../../shared/Field.tsx';
 import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
 import { RemoveButton } from '../../shared/RemoveButton.tsx';
 import { usePlaceTitle } from '../../shared/place-title.ts';
+import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
 import { putCourse, removeCourse } from '../../workspace/by-hand.ts';
 import { newId } from '../../workspace/draft.ts';
@@ -118,10 +119,6 @@ function courseOfFields(fields: CourseFields, before: Course): Course {
     scales,
     gradeScaleId: scales.some(({ id }) => id === fields.gradeScaleId) ? fields.gradeScaleId : null,
   };
-}
-
-function ownZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
 export function NewCourse() {

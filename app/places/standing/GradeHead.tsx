@@ -88,7 +88,7 @@ export function GradeHead({
                   {words.standing.together}
                 </th>
                 <td className="pl-4 text-right">
-                  {toShown(weighted ? grade.weightsCounted : sumOfPossible(standing), 2)}
+                  {toShown(weighted ? grade.weightsCounted : grade.possibleCounted, 2)}
                 </td>
                 <td />
                 <td className="pl-4 text-right" data-total>
@@ -100,13 +100,6 @@ export function GradeHead({
         </table>
       )}
     </section>
-  );
-}
-
-function sumOfPossible({ grade }: Standing): Fraction {
-  return grade.categories.reduce(
-    (sum, { possible }) => ({ n: sum.n * possible.d + possible.n * sum.d, d: sum.d * possible.d }),
-    { n: 0n, d: 1n },
   );
 }
 

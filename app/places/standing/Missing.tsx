@@ -4,7 +4,7 @@ import { BarChart } from 'echarts/charts';
 import { GridComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { add, toShown, multiply, ZERO, type Fraction } from '#core/scores/fraction.ts';
+import { HUNDRED, add, toShown, multiply, ZERO, type Fraction } from '#core/scores/fraction.ts';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { useSize } from '../../shared/hooks.ts';
 import { shownShares } from '../../shared/percent.ts';
@@ -136,8 +136,6 @@ function In({ row: { title, assignments } }: { row: MissingIn }) {
     </span>
   );
 }
-
-const HUNDRED: Fraction = { n: 100n, d: 1n };
 
 function Chart({ rows, shown }: { rows: readonly MissingIn[]; shown: readonly string[] }) {
   const [frame, { width }] = useSize<HTMLDivElement>();

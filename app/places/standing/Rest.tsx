@@ -1,22 +1,22 @@
 import { useMemo, useState } from 'react';
 import { decimalIn } from '#core/model/ids.ts';
 import { courseGrade, type GradedCourse } from '#core/scores/course-grade.ts';
-import { compare, divide, fromDecimal, toShown, multiply, type Fraction } from '#core/scores/fraction.ts';
+import {
+  HUNDRED,
+  ONE,
+  toShownUp,
+  compare,
+  divide,
+  fromDecimal,
+  multiply,
+  type Fraction,
+} from '#core/scores/fraction.ts';
 import { neededAverage, restOf, withRest } from '#core/scores/what-if.ts';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { shownShare } from '../../shared/percent.ts';
 import { words } from '../../words/en.ts';
 
-const HUNDRED: Fraction = { n: 100n, d: 1n };
-const ONE: Fraction = { n: 1n, d: 1n };
 const FIRST_GOAL = '80';
-
-/** A share in per cent with one decimal, rounded up: what is shown reaches the goal. */
-function shownUp(share: Fraction): string {
-  const tenths = multiply(share, { n: 1000n, d: 1n });
-  const up = (tenths.n + tenths.d - 1n) / tenths.d;
-  return toShown({ n: up, d: 10n }, 1);
-}
 
 /** What would the rest have to be, to reach a goal in the course. */
 export function Rest({ graded, withIfs }: { graded: GradedCourse; withIfs: boolean }) {
@@ -72,7 +72,7 @@ function neededTold(graded: GradedCourse, goal: Fraction): string {
     case 'ratio':
       if (needed.ratio.n === 0n) return words.standing.restDone;
       return compare(needed.ratio, ONE) > 0
-        ? words.standing.restBeyond(shownUp(needed.ratio), most)
-        : words.standing.restNeeds(shownUp(needed.ratio));
+        ? words.standing.restBeyond(toShownUp(multiply(needed.ratio, HUNDRED), 1), most)
+        : words.standing.restNeeds(toShownUp(multiply(needed.ratio, HUNDRED), 1));
   }
 }

@@ -9,6 +9,7 @@ import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { AreaField, SelectField, TextField } from '../../shared/Field.tsx';
 import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
+import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import { ownMarkingOf, putScore } from '../../workspace/by-hand.ts';
@@ -28,10 +29,6 @@ const ScoreFields = v.object({
   ),
 });
 type ScoreFields = v.InferOutput<typeof ScoreFields>;
-
-function ownZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
-}
 
 function fieldsOf({ rubric, attempts, course }: AssignmentView): ScoreFields {
   const last = standing(attempts).at(-1);

@@ -15,6 +15,7 @@ import { SelectField, TextField } from '../../shared/Field.tsx';
 import { PasteTable } from '../../shared/PasteTable.tsx';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { shownMoment } from '../../shared/shown.ts';
+import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
 import type { ReadResult } from '../../workers/protocol.ts';
 import { tablesInWorker } from '../../workers/table-client.ts';
@@ -25,10 +26,6 @@ const said = words.standing.takeInForm;
 /** A preview, not a list to go through. */
 const ROWS_SHOWN = 8;
 const PROBLEMS_SHOWN = 20;
-
-function ownZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
-}
 
 /** Scores out of a file or a pasted table: read, matched, looked through, and then taken in as one. */
 export function TakeInGrades() {

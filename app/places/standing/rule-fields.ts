@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { AttemptPolicy, LateRule } from '#core/model/facts.ts';
 import { decimalIn, type DecimalString } from '#core/model/ids.ts';
-import { divide, fromDecimal, multiply, toDecimal, type Fraction } from '#core/scores/fraction.ts';
+import { HUNDRED, divide, fromDecimal, multiply, toDecimal } from '#core/scores/fraction.ts';
 import { shownPercent } from '../../shared/shown.ts';
 import { words } from '../../words/en.ts';
 
@@ -34,8 +34,6 @@ export const wallText = v.pipe(
   v.string(),
   v.check((text) => text === '' || /^\d{4}-\d\d-\d\dT\d\d:\d\d/.test(text), said.dateWrong),
 );
-
-const HUNDRED: Fraction = { n: 100n, d: 1n };
 
 export function shareOfPercent(text: string): DecimalString {
   return toDecimal(divide(fromDecimal(decimalIn(text) ?? ('0' as DecimalString)), HUNDRED));
