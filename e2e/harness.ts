@@ -8,6 +8,7 @@ import { steppedClock, type SteppedClock } from '#server/clock.ts';
 import { withFact, type DeskContent, type NewFact } from '#server/desk/desk-state.ts';
 import { createDesk, openDesk, type DeskFolder } from '#server/desk/desk-folder.ts';
 import { listen, type RunningServer } from '#server/listen.ts';
+import { giveWorkspace, isKept, keepWorkspace } from './warm.ts';
 
 /** Drives the real build, served by the real server, in headless Chromium. */
 
@@ -62,15 +63,15 @@ export const FEW: DemoPart = [
 const contents = new Map<string, Promise<DeskContent>>();
 
 function contentOf(part: DemoPart): Promise<DeskContent> {
-  const only = part === 'whole' ? [] : part;
-  const key = only.join();
-  const built = contents.get(key) ?? buildDesk(DAY_ZERO, only);
-  contents.set(key, built);
+  const built = contents.get(String(part)) ?? buildDesk(DAY_ZERO, part === 'whole' ? [] : part);
+  contents.set(String(part), built);
   return built;
 }
 
 /** A course desk of its own with the demo, on a port of its own, with a clock that stands still. */
 export interface Desk {
+  /** Names what the desk has at first. */
+  readonly content: string;
   readonly address: string;
   readonly signInAddress: string;
   readonly clock: SteppedClock;
@@ -100,6 +101,7 @@ export async function startDesk(part: DemoPart = FEW): Promise<Desk> {
   await start();
   const address = `http://127.0.0.1:${port}`;
   return {
+    content: String(part),
     address,
     signInAddress: `${address}/#student=ines-tarrow&code=${ACCESS_CODE}`,
     clock,
@@ -178,14 +180,22 @@ export async function until(page: Page, question: (text: string) => boolean, tex
 }
 
 /** Signs in by the address that npm start prints, and waits until everything that came back is in. */
-export async function arrive(page: Page, desk: Desk): Promise<void> {
+export async function arriveFirst(page: Page, desk: Desk): Promise<void> {
   await page.goto(desk.signInAddress);
   await seeText(page, 'desk reached');
   // Files come one after the other; the counts stand once all are in.
   await until(page, () => !document.body.textContent.includes('more announced'));
 }
 
-/** The same for a desk that has the report. */
+/** The same, for a student where everything came in before, though nothing was looked at. */
+export async function arrive(page: Page, desk: Desk): Promise<void> {
+  const known = isKept(desk);
+  if (known) await giveWorkspace(page, desk);
+  await arriveFirst(page, desk);
+  if (!known) await keepWorkspace(page, desk);
+}
+
+/** The same at a desk that has the report. */
 export async function signIn(page: Page, desk: Desk): Promise<void> {
   await arrive(page, desk);
   await seeText(page, REPORT);

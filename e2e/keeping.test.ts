@@ -14,7 +14,7 @@ import {
   until,
 } from './harness.ts';
 import { pageTest } from './page-test.ts';
-import { fillTheDisk, giveSmallDisk } from './small-disk.ts';
+import { fillTheDisk, giveSmallDisk, keepStorageBusy } from './storage.ts';
 
 const saved = () =>
   document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true;
@@ -33,7 +33,9 @@ describe('nothing is lost', () => {
       await (await page.waitForSelector('[aria-label="Text of the draft"] p'))?.click();
       await page.keyboard.type(typed);
       // Closed as a person does it, by the window's own button.
+      const shut = new Promise((resolve) => page.once('close', resolve));
       await page.close({ runBeforeUnload: true });
+      await shut;
       await first.close();
       expect(faults).toEqual([]);
 
@@ -101,6 +103,25 @@ describe('nothing is lost', () => {
       await seeText(page, 'Older. Younger. Youngest.');
     },
   );
+
+  pageTest('words whose saving is still under way when the page goes', async ({ page, desk }) => {
+    await signIn(page, desk);
+    await page.goto(`${desk.address}/a/skarn-moss-report/revise`);
+    await clickRole(page, 'button', 'Begin the new draft');
+    await (await page.waitForSelector('[aria-label="Text of the draft"] p'))?.click();
+    await page.keyboard.type('First. ');
+    await until(page, saved);
+    await page.evaluate(keepStorageBusy);
+    await page.keyboard.type('Still on its way. ');
+    // Well after the draft was given to the storage, which does not come to it.
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    expect(await page.evaluate(saved)).toBe(false);
+    await page.reload();
+    await seeText(page, 'First. Still on its way.');
+    await until(page, saved);
+    await page.reload();
+    await seeText(page, 'First. Still on its way.');
+  });
 
   pageTest('a full disk is said, and what was typed is offered as a file', async ({ page, desk }) => {
     await giveSmallDisk(page, desk);

@@ -6,7 +6,7 @@ import { violationsInBoth } from './axe.ts';
 import { drop } from './files.ts';
 import { clickRole, seeText, until, type Desk } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
-import { fillTheDisk, giveSmallDisk } from './small-disk.ts';
+import { fillTheDisk, giveSmallDisk } from './storage.ts';
 
 const named = (...names: string[]): [string, Uint8Array][] => names.map((name) => [name, sample(name)]);
 

@@ -24,6 +24,7 @@ export function useKeptText(
     setLeft(false);
   }
   const unkept = useRef<{ timer: ReturnType<typeof setTimeout>; hold: Unkept } | null>(null);
+  const underWay = useRef(0);
   const stuck = useRef<Unkept | null>(null);
   const typing = useRef<string | undefined>(undefined);
   const latest = useRef({ typed, saved, keep });
@@ -31,15 +32,18 @@ export function useKeptText(
     latest.current = { typed, saved, keep };
   });
   const flush = useRef(async () => {
+    const nothingElse = () => unkept.current === null && underWay.current === 1;
     if (unkept.current === null) return;
     const { timer, hold } = unkept.current;
     unkept.current = null;
     clearTimeout(timer);
     const { typed: text, saved: known, keep: save } = latest.current;
     const settled = settling(name);
+    underWay.current++;
     try {
       if (text !== null && text !== known) await save(text, typing.current);
-      await settled();
+      // An entry made meanwhile is of this text, unless more was typed.
+      await (nothingElse() ? settling(name) : settled)();
       hold.kept();
       stuck.current?.kept();
       stuck.current = null;
@@ -49,6 +53,8 @@ export function useKeptText(
       hold.failed();
       stuck.current?.kept();
       stuck.current = hold;
+    } finally {
+      underWay.current--;
     }
   });
   useEffect(() => {
@@ -61,15 +67,17 @@ export function useKeptText(
   }, [typed]);
   useEffect(() => {
     const keepNow = flush.current;
-    const leavePage = () => {
+    const leavePlace = () => {
       const { typed: text, saved: known } = latest.current;
-      if (text !== null && text !== known) journalise(name, text);
+      // What is under way may not arrive any more.
+      const unsaved = unkept.current !== null || underWay.current > 0;
+      if (unsaved && text !== null && text !== known) journalise(name, text);
       void keepNow();
     };
-    window.addEventListener('pagehide', leavePage);
+    window.addEventListener('pagehide', leavePlace);
     return () => {
-      window.removeEventListener('pagehide', leavePage);
-      void keepNow();
+      window.removeEventListener('pagehide', leavePlace);
+      leavePlace();
     };
   }, [name]);
   const type = (text: string) => {

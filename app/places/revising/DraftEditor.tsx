@@ -26,21 +26,26 @@ function lastTyped(draftId: string): DraftContent | null {
 function useKeeping(draftId: string, onFailed: () => void) {
   const ours = useRef(new WeakSet<DraftContent>());
   const unkept = useRef<{ editor: Editor; hold: Unkept } | null>(null);
+  const typedIn = useRef<Editor | null>(null);
+  const underWay = useRef(0);
   const stuck = useRef<Unkept | null>(null);
   const failed = useRef(onFailed);
   useLayoutEffect(() => {
     failed.current = onFailed;
   });
   const keep = useRef(async () => {
+    const nothingElse = () => unkept.current === null && underWay.current === 1;
     if (unkept.current === null) return;
     const { editor, hold } = unkept.current;
     unkept.current = null;
     const content: DraftContent = { schema: 1, doc: editor.getJSON() };
     ours.current.add(content);
     const settled = settling(draftId);
+    underWay.current++;
     try {
       await saveDraft(draftId, content);
-      await settled();
+      // An entry made meanwhile is of this content, unless more was typed.
+      await (nothingElse() ? settling(draftId) : settled)();
       hold.kept();
       stuck.current?.kept();
       stuck.current = null;
@@ -50,27 +55,32 @@ function useKeeping(draftId: string, onFailed: () => void) {
       stuck.current?.kept();
       stuck.current = hold;
       failed.current();
+    } finally {
+      underWay.current--;
     }
   });
   useEffect(() => {
     const flush = keep.current;
-    const keepNow = () => void flush();
-    const leavePage = () => {
-      const doc = unkept.current?.editor.getJSON();
-      if (doc !== undefined) journalise(draftId, JSON.stringify({ schema: 1, doc }));
-      keepNow();
+    const leave = () => {
+      // What is under way may not arrive any more.
+      const unsaved = unkept.current !== null || underWay.current > 0;
+      const editor = typedIn.current;
+      if (unsaved && editor !== null)
+        journalise(draftId, JSON.stringify({ schema: 1, doc: editor.getJSON() }));
+      void flush();
     };
-    window.addEventListener('pagehide', leavePage);
-    document.addEventListener('visibilitychange', keepNow);
+    window.addEventListener('pagehide', leave);
+    document.addEventListener('visibilitychange', leave);
     return () => {
-      window.removeEventListener('pagehide', leavePage);
-      document.removeEventListener('visibilitychange', keepNow);
-      keepNow();
+      window.removeEventListener('pagehide', leave);
+      document.removeEventListener('visibilitychange', leave);
+      leave();
     };
   }, [draftId]);
   const changed = useRef((editor: Editor) => {
     if (unkept.current !== null) return;
     unkept.current = { editor, hold: holdSaving() };
+    typedIn.current = editor;
     // Not put off by further typing: a killed tab loses no more than this.
     setTimeout(() => void keep.current(), KEEP_AFTER_MS);
   });

@@ -1,12 +1,17 @@
 import type { Page } from 'puppeteer-core';
 import type { Desk } from './harness.ts';
 
-/** Gives the page's origin a disk of 40 MB, before anything is stored there. */
-export async function giveSmallDisk(page: Page, desk: Desk): Promise<void> {
-  // The browser looks again only seconds later how much room there is.
+/** Opens the page's origin without starting Juncture there. */
+export async function openBare(page: Page, desk: Desk): Promise<void> {
   await page.setJavaScriptEnabled(false);
   await page.goto(`${desk.address}/settings`);
   await page.setJavaScriptEnabled(true);
+}
+
+/** Gives the page's origin a disk of 40 MB, before anything is stored there. */
+export async function giveSmallDisk(page: Page, desk: Desk): Promise<void> {
+  // The browser looks again only seconds later how much room there is.
+  await openBare(page, desk);
   const client = await page.createCDPSession();
   await client.send('Storage.overrideQuotaForOrigin', { origin: desk.address, quotaSize: 40_000_000 });
 }
@@ -30,4 +35,19 @@ export async function fillTheDisk(): Promise<void> {
     });
   for (let size = 16_777_216; size >= 64; size /= 2) while (await put(size));
   database.close();
+}
+
+/** Holds a writing transaction on the workspace's database for as long as the page lives. */
+export async function keepStorageBusy(): Promise<void> {
+  const workspace = (await indexedDB.databases()).find(({ name }) => name?.startsWith('juncture/'));
+  const database = await new Promise<IDBDatabase>((resolve, reject) => {
+    const opening = indexedDB.open(workspace?.name ?? '');
+    opening.onsuccess = () => resolve(opening.result);
+    opening.onerror = () => reject(new Error('the workspace did not open'));
+  });
+  const store = database.transaction('records', 'readwrite').objectStore('records');
+  const stay = () => {
+    store.count().onsuccess = stay;
+  };
+  stay();
 }
