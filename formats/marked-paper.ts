@@ -7,7 +7,7 @@ import type { Paper } from '#core/paper/paper.ts';
 /** A marked paper as it was read, whatever its format. The readers stand apart, since they bring large libraries along. */
 
 /** Raised when the same bytes would be read to other text or anchors, so that kept results are computed again. */
-export const READER_VERSION = 2;
+export const READER_VERSION = 3;
 
 /** Where a remark hangs in the paper's text: its very words, or the paragraph nearest to it. */
 export interface Anchor extends Span {
@@ -66,6 +66,8 @@ export interface MarkedPaper {
   readonly kind: PaperKind;
   /** Empty for a paper without pages of its own. */
   readonly pages: readonly PageSize[];
+  /** For each page the offset in the paper's text from which on words stand on it; empty without pages. */
+  readonly pageStarts: readonly number[];
   readonly paper: Paper;
   /** What a paper without pages is shown from; null for PDF and pictures. */
   readonly layout: Layout | null;

@@ -39,6 +39,7 @@ export async function readPaper(
       return {
         kind: 'picture',
         pages: [{ ...readPicture(bytes), transform: [1, 0, 0, 1, 0, 0] }],
+        pageStarts: [0],
         paper: paperOf([]),
         layout: null,
         marks: [],

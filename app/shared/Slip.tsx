@@ -1,9 +1,8 @@
 import clsx from 'clsx';
-import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { toast } from 'sonner';
 import { Link } from 'react-router';
-import { pageOf, quotedWords, type Remark, type Reply } from '#core/model/remark.ts';
+import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
 import { isRead } from '#core/tally/tally.ts';
@@ -16,9 +15,9 @@ import { words } from '../words/en.ts';
 import { behindOf, criterionFor, hundredths, type AssignmentView } from '../workspace/assignment-view.ts';
 import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
 import { useKeptText } from './kept-text.ts';
-import { shownDay } from './shown.ts';
 import { decisionLook } from './decision-look.ts';
 import { DecisionButtons, DecisionSign } from './Decisions.tsx';
+import { ReplyField, Thread } from './Thread.tsx';
 
 /** Longer remarks are folded until they are opened or in focus. */
 const FOLD_CHARACTERS = 320;
@@ -38,6 +37,8 @@ export function Slip({
   focused,
   onFocus,
   compact = false,
+  unfolded,
+  onUnfold,
   extra,
 }: {
   view: AssignmentView;
@@ -46,12 +47,15 @@ export function Slip({
   onFocus: () => void;
   /** One line until it is in focus: it stands among many. */
   compact?: boolean;
+  /** Whether a long one stands in full though it isn't in focus. */
+  unfolded: boolean;
+  onUnfold: (id: string, open: boolean) => void;
   extra?: ReactNode;
 }) {
-  const [unfolded, setUnfolded] = useState(false);
   const judgement = view.judgements.get(remark.id);
   const read = isRead(remark, view.readings.get(remark.id));
   const number = view.numberByRemark.get(remark.id) ?? 0;
+  const position = words.slip.position(number, quotedWords(remark), pageOf(remark));
   const long = saidBy(remark).length > FOLD_CHARACTERS;
   const folded = long && !unfolded && !focused;
   const criterion = criterionFor(view, remark);
@@ -62,7 +66,7 @@ export function Slip({
       <article
         data-slip={remark.id}
         data-folded
-        aria-label={words.slip.number(number)}
+        aria-label={position}
         onClick={onFocus}
         className={clsx(
           'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule bg-surface px-2.5 py-1.5 text-sm',
@@ -82,7 +86,7 @@ export function Slip({
     <article
       data-slip={remark.id}
       data-folded={folded}
-      aria-label={words.slip.number(number)}
+      aria-label={position}
       aria-current={focused ? 'true' : undefined}
       onClick={onFocus}
       className={clsx(
@@ -127,6 +131,11 @@ export function Slip({
       {focused && <About remark={remark} />}
       <p className={clsx('mt-1 whitespace-pre-wrap', folded && 'line-clamp-4')}>{saidBy(remark)}</p>
       {(remark.replies.length > 0 || remark.state !== null) && <Thread remark={remark} open={focused} />}
+      {!focused && judgement !== undefined && judgement.reply !== '' && (
+        <p className="mt-1 line-clamp-2 border-l border-rule-strong pl-3 text-sm">
+          {words.slip.replied(judgement.reply)}
+        </p>
+      )}
       <SlipExtras view={view} remark={remark} focused={focused} />
       {long && !focused && (
         <button
@@ -134,7 +143,7 @@ export function Slip({
           className="mt-1 text-sm font-semibold text-accent hover:underline"
           onClick={(event) => {
             event.stopPropagation();
-            setUnfolded(!unfolded);
+            onUnfold(remark.id, !unfolded);
           }}
         >
           {folded ? words.slip.showAll : words.slip.fold}
@@ -157,47 +166,11 @@ export function Slip({
             <DecisionButtons remark={remark} judgement={judgement} />
           </div>
           <NoteField key={remark.id} remark={remark} judgement={judgement} />
+          <ReplyField key={`reply ${remark.id}`} remark={remark} judgement={judgement} />
           {extra}
         </>
       )}
     </article>
-  );
-}
-
-/** What was answered within the file, and the state that it was given there. */
-function Thread({ remark, open }: { remark: Remark; open: boolean }) {
-  const count = countReplies(remark.replies);
-  return (
-    <div className="mt-1.5 text-sm">
-      <p className="text-quiet">
-        {[
-          count > 0 && words.reading.replies(count),
-          remark.state !== null && words.reading.state(remark.state),
-        ]
-          .filter(Boolean)
-          .join(' · ')}
-      </p>
-      {open && count > 0 && <Replies replies={remark.replies} />}
-    </div>
-  );
-}
-
-function countReplies(replies: readonly Reply[]): number {
-  return replies.reduce((sum, reply) => sum + 1 + countReplies(reply.replies), 0);
-}
-
-function Replies({ replies }: { replies: readonly Reply[] }) {
-  return (
-    <ul className="mt-1 border-l border-rule-strong pl-3">
-      {replies.map((reply, index) => (
-        <li key={index} className="mt-1">
-          <b>{reply.author.name}</b>
-          {reply.at !== null && <span className="text-quiet"> · {shownDay(reply.at, undefined)}</span>}
-          <p className="whitespace-pre-wrap">{reply.text}</p>
-          {reply.replies.length > 0 && <Replies replies={reply.replies} />}
-        </li>
-      ))}
-    </ul>
   );
 }
 

@@ -8,6 +8,9 @@ const Preferences = v.object({
   textSize: v.optional(v.picklist(['100', '125', '150', '200']), '100'),
   /** How rubrics are shown; auto: as a list where it is narrow. */
   rubricLayout: v.optional(v.picklist(['auto', 'grid', 'list']), 'auto'),
+  /** On which side of the paper the slips stand, and how wide in pixels; null: as there is room. */
+  slipSide: v.optional(v.picklist(['right', 'left']), 'right'),
+  slipWidth: v.optional(v.nullable(v.number()), null),
 });
 export type Preferences = v.InferOutput<typeof Preferences>;
 

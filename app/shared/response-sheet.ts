@@ -37,9 +37,12 @@ function decisionOf({ judgement }: ResponseRow): string[] {
     ...(judgement?.decision ? [words.decisions[judgement.decision]] : []),
     ...(judgement?.carry === true ? [words.decisions.carry] : []),
   ];
-  return made.length === 0
-    ? [words.response.none]
-    : [made.join(', '), ...(judgement?.note ? [judgement.note] : [])];
+  return [
+    ...(made.length === 0
+      ? [words.response.none]
+      : [made.join(', '), ...(judgement?.note ? [judgement.note] : [])]),
+    ...(judgement?.reply ? [words.response.reply(judgement.reply)] : []),
+  ];
 }
 
 function doneOf({ judgement, outcome, now, remark }: ResponseRow, view: AssignmentView): string[] {

@@ -519,6 +519,14 @@ export const words = {
     fold: 'Fold',
     note: 'Your note',
     notePlaceholder: 'A note of your own, or the question to ask',
+    toReply: 'Reply',
+    reply: 'Your reply',
+    replyHint: 'Kept here and written into the response sheet. Nobody is told of it before you send that.',
+    replied: (text: string) => `You reply: ${text}`,
+    position: (n: number, quoted: string | null, page: number | null) =>
+      [`Remark ${n}`, page !== null && `page ${page}`, quoted !== null && `on “${quoted}”`]
+        .filter(Boolean)
+        .join(', '),
     saysLabel: 'What it says',
     saysProposed: (stance: string) => `${stance} (proposed)`,
     hint: 'For next time',
@@ -547,7 +555,6 @@ export const words = {
     meansNothing: 'What it points to did not come',
     isShort: (written: string, count: number) => `“${written}” stands in ${count} remarks of this hand`,
     question: (n: number) => `question ${n}`,
-    number: (n: number) => `Remark ${n}`,
     unread: 'Mark as not read',
     markRead: 'Mark as read',
     page: (n: number) => `page ${n}`,
@@ -604,6 +611,21 @@ export const words = {
       groupBy: 'By',
       none: 'No remark is as the filter wants it.',
     },
+    find: {
+      open: 'Find',
+      label: 'Find words in the paper',
+      placeholder: 'Words of the paper',
+      next: 'Next place',
+      before: 'Place before',
+      count: (at: number, of: number) => (of === 0 ? 'They don’t stand here.' : `${at} of ${of}`),
+      close: 'Close',
+    },
+    slipWidth: 'How wide the remarks are',
+    slipsLeft: 'Put the remarks on the left',
+    slipsRight: 'Put the remarks on the right',
+    flow: 'As text',
+    pages: 'As pages',
+    together: 'With matches',
     stripMap: (pages: number, count: number) =>
       `${many(pages, 'page', 'pages')} with ${many(count, 'remark', 'remarks')}: click to go there`,
     stripPage: (page: number, count: number) => `Page ${page}, ${many(count, 'remark', 'remarks')}`,
@@ -666,6 +688,7 @@ export const words = {
       ['a, q, k, d', 'act, ask, keep doing, decline'],
       ['c', 'carry to the next assignment'],
       ['/', 'filter the remarks'],
+      ['f', 'find words in the paper'],
       ['r', 'read or not'],
       ['l', 'counts towards the criterion that is suggested'],
       [
@@ -872,6 +895,7 @@ export const words = {
       `${many(remarks, 'remark', 'remarks')} came back; ${answered} of them have an answer here.`,
     columns: ['Remark', 'What it is about', 'Decision', 'What was done'] as const,
     none: 'No decision was made.',
+    reply: (text: string) => `Reply: ${text}`,
     done: {
       untouched: 'The passage stands as it was.',
       reworded: 'Rewritten. It now reads:',
@@ -996,6 +1020,7 @@ export const words = {
     queryRemoved: 'question taken off the list',
     carried: 'carry mark',
     noted: 'note',
+    replied: 'reply',
     stance: 'what it says',
     markedRead: 'marked as read',
     markedUnread: 'marked as not read',

@@ -1,9 +1,9 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
-import { upgradeFrom1, upgradeFrom2, upgradeFrom3, type RecordUpgrade } from './upgrades.ts';
+import { upgradeFrom1, upgradeFrom2, upgradeFrom3, upgradeFrom4, type RecordUpgrade } from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 4;
+export const DATABASE_VERSION = 5;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -56,6 +56,8 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
   (_database, transaction) => upgradeAll(transaction, upgradeFrom2),
   // From version 3: rules of a course, scales, group marks, own rubrics, links to criteria, aims and "if" scores.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom3),
+  // From version 4: replies to remarks.
+  (_database, transaction) => upgradeAll(transaction, upgradeFrom4),
 ];
 
 function rowsIn(transaction: Upgrading) {

@@ -21,6 +21,7 @@ function judgementFor(remark: Remark, known: Judgement | null): Judgement {
       stance: null,
       apart: false,
       link: null,
+      reply: '',
     }
   );
 }
@@ -202,6 +203,15 @@ export function noteOnRemark(remark: Remark, note: string, typing?: string): Pro
     if (query !== null && !query.touched) await writing.put('queries', { ...query, text: note });
   };
   return runCommand(remark.assignmentId, words.undo.noted, work, typing);
+}
+
+/** Keeps what the student answers to a remark. */
+export function replyToRemark(remark: Remark, reply: string, typing?: string): Promise<void> {
+  const work = async (writing: Writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    await writing.put('judgements', { ...judgement, reply });
+  };
+  return runCommand(remark.assignmentId, words.undo.replied, work, typing);
 }
 
 /** Says which criterion a remark counts towards, null for none; without a link it is as its source says. */

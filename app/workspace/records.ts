@@ -27,6 +27,8 @@ export interface ReadPaper {
   readonly readerVersion: number;
   readonly kind: PaperKind;
   readonly pages: readonly PageSize[];
+  /** For each page the offset in the paper's text from which on words stand on it; empty without pages. */
+  readonly pageStarts: readonly number[];
   readonly paper: Paper;
   /** What a paper without pages is shown from; null for PDF and pictures. */
   readonly layout: Layout | null;

@@ -12,10 +12,20 @@ import { now, runCommand } from './workspace.ts';
 
 export function readPaperOf(
   hash: FileHash,
-  { kind, pages, paper, layout, unknownKinds }: MarkedPaper,
+  { kind, pages, pageStarts, paper, layout, unknownKinds }: MarkedPaper,
   anchors: Readonly<Record<string, Anchor>>,
 ): ReadPaper {
-  return { hash, readerVersion: READER_VERSION, kind, pages, paper, layout, anchors, unknownKinds };
+  return {
+    hash,
+    readerVersion: READER_VERSION,
+    kind,
+    pages,
+    pageStarts,
+    paper,
+    layout,
+    anchors,
+    unknownKinds,
+  };
 }
 
 async function putPaperWithRemarks(

@@ -80,6 +80,21 @@ describe('storage of version 1', () => {
   });
 });
 
+describe('storage of version 4', () => {
+  const fourth = sampleOf(4);
+
+  it('is brought up to date with no replies yet, and everything else as it was', async () => {
+    await storeAs(4, fourth);
+    await openWorkspace(identity);
+    for (const { store, key, record } of fourth.records)
+      expect(records()[store].get(key)).toMatchObject(record as object);
+    const [judgement] = records().judgements.values();
+    expect(judgement).toMatchObject({ note: 'Measure the second well again.', carry: true, reply: '' });
+    expect(await undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect([...records().judgements.values()]).toMatchObject([{ note: '', reply: '' }]);
+  });
+});
+
 describe('storage of version 3', () => {
   const third = sampleOf(3);
 

@@ -60,6 +60,8 @@ export const Judgement = v.object({
   apart: v.optional(v.boolean(), false),
   /** The criterion that it counts towards, as the student says: `criterionId` null for none. null: as its source says. */
   link: v.optional(v.nullable(v.object({ criterionId: v.nullable(CriterionId) })), null),
+  /** What the student answers to it; it stands in the response sheet, and nobody is told of it before. */
+  reply: v.optional(v.string(), ''),
 });
 export type Judgement = v.InferOutput<typeof Judgement>;
 

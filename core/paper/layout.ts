@@ -51,6 +51,25 @@ export interface LayoutPicture {
   readonly description: string;
 }
 
+/** A paper whose own look is set aside, to be shown as text that flows. Its offsets are those of the paper. */
+export function layoutOfPaper({ text, blocks, starts }: Paper): Layout {
+  return {
+    text,
+    blocks: blocks.map(({ kind, level, text: own }, i) => ({
+      kind,
+      level,
+      from: starts[i],
+      to: starts[i] + own.length,
+      styles: [],
+      cell: null,
+      picture: null,
+    })),
+    changes: [],
+    pictures: [],
+    notes: [],
+  };
+}
+
 /** Both states of a changed paper: as it reads with all changes accepted, and as it read before them. */
 export type LayoutState = 'accepted' | 'original';
 

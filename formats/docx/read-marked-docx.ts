@@ -43,6 +43,7 @@ export function readMarkedDocx(bytes: Uint8Array): MarkedDocx {
     return {
       kind: 'docx',
       pages: [],
+      pageStarts: [],
       paper: written.paper,
       layout: written.layout,
       marks: marks.map(({ mark }) => mark),

@@ -41,6 +41,7 @@ export function readMarkedOdt(bytes: Uint8Array): MarkedPaper {
     return {
       kind: 'odt',
       pages: [],
+      pageStarts: [],
       paper: written.paper,
       layout: written.layout,
       marks: marks.map(({ mark }) => mark),

@@ -64,12 +64,21 @@ export async function readMarkedPdf(
   return {
     kind: 'pdf',
     pages,
+    pageStarts: startsOfPages(pages.length, placedLines, paper),
     paper,
     layout: null,
     marks,
     unknownKinds,
     attached: [...attached, ...files],
   };
+}
+
+/** A page without words begins where the next one does. */
+function startsOfPages(count: number, lines: readonly PlacedLine[], { text }: Paper): number[] {
+  const starts = new Array<number>(count).fill(text.length);
+  for (const { page, offset } of lines) starts[page - 1] = Math.min(starts[page - 1], offset);
+  for (let i = count - 2; i >= 0; i--) starts[i] = Math.min(starts[i], starts[i + 1]);
+  return starts;
 }
 
 interface RawPages {

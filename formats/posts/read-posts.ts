@@ -112,5 +112,5 @@ export function readPosts(bytes: Uint8Array): MarkedPaper {
     });
   });
   const { paper, layout } = written;
-  return { kind: 'posts', pages: [], paper, layout, marks, unknownKinds: [], attached: [] };
+  return { kind: 'posts', pages: [], pageStarts: [], paper, layout, marks, unknownKinds: [], attached: [] };
 }

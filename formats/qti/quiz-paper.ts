@@ -82,5 +82,5 @@ export function readQuizPaper(bytes: Uint8Array): MarkedPaper {
     ];
   });
   const { paper, layout } = written;
-  return { kind: 'quiz', pages: [], paper, layout, marks, unknownKinds: [], attached: [] };
+  return { kind: 'quiz', pages: [], pageStarts: [], paper, layout, marks, unknownKinds: [], attached: [] };
 }

@@ -12,6 +12,7 @@ import { hundredths, type AssignmentView } from '../../workspace/assignment-view
 import { proposedQueries, takeUpQuery, unexplainedQueryId } from '../../workspace/queries.ts';
 import { AimList } from './AimList.tsx';
 import { Levels } from './Levels.tsx';
+import { useUnfolded } from './reading-state.ts';
 
 /** One criterion: its points, its levels, the list of the level aimed at, and the remarks on it. */
 export function CriterionRule({
@@ -38,6 +39,7 @@ export function CriterionRule({
   const elsewhere = linked.filter(({ channel }) => channel !== 'criterion');
   const loss = view.losses.find(({ criterionId }) => criterionId === criterion.id) ?? null;
   const aim = view.aims.get(criterion.id);
+  const [unfolded, unfold] = useUnfolded(view.assignment.id);
   return (
     <li data-criterion={criterion.id} className="scroll-mt-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -65,6 +67,8 @@ export function CriterionRule({
             view={view}
             remark={remark}
             focused={remark.id === focusedId}
+            unfolded={unfolded.includes(remark.id)}
+            onUnfold={unfold}
             onFocus={() => onFocus(remark.id)}
           />
         ))}

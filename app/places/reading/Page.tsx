@@ -6,6 +6,7 @@ import type { PageSize } from '#formats/marked-paper.ts';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import { DrawRegion, type Region } from './DrawRegion.tsx';
+import { WORDS_DRAWN } from './found-words.ts';
 import { marksOf, pointsOf } from './geometry.ts';
 
 /** A page of the paper, with its text to select and its marks to point at. */
@@ -104,7 +105,10 @@ function DrawnPage({
         task.cancel();
         layer.cancel();
       };
-      await Promise.all([task.promise, layer.render()]);
+      await Promise.all([
+        task.promise,
+        layer.render().then(() => text.current?.dispatchEvent(new Event(WORDS_DRAWN, { bubbles: true }))),
+      ]);
     };
     draw().catch((error: unknown) => {
       // Leaving a page while it is drawn stops the drawing; that is no fault.

@@ -9,6 +9,7 @@ import { useWorkspace } from '../../workspace/workspace.ts';
 import type { Region } from './DrawRegion.tsx';
 import { useFileUrl } from '../../shared/file-url.ts';
 import type { TextState } from './layout-segments.ts';
+import type { Finding } from './found-words.ts';
 import { Loose } from './Loose.tsx';
 import { PaperDesk, type Shown } from './PaperDesk.tsx';
 import type { ReadingState } from './reading-state.ts';
@@ -26,6 +27,8 @@ interface PaperMaterialProps {
   /** A page to go to, each time that the count is another. */
   readonly going: { readonly page: number; readonly times: number };
   readonly onPage: (page: number) => void;
+  readonly finding: Finding | null;
+  readonly onPinched: (factor: number) => void;
 }
 
 /** A paper of any kind with its remarks, or why it is not here. */
@@ -33,7 +36,7 @@ export function PaperMaterial(props: PaperMaterialProps) {
   const { file, paper } = props;
   const isHere = useWorkspace((state) => state.records.files.has(file?.hash ?? ''));
   if (paper !== null)
-    return paper.kind === 'pdf' ? (
+    return paper.kind === 'pdf' && paper.layout === null ? (
       <PdfPaper {...props} paper={paper} />
     ) : paper.kind === 'picture' ? (
       <PicturePaper {...props} paper={paper} />

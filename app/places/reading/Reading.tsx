@@ -2,13 +2,11 @@ import clsx from 'clsx';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import type { Remark } from '#core/model/remark.ts';
+import { inReadingOrder, type Remark } from '#core/model/remark.ts';
 import { stances, type Decision } from '#core/model/work.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { useAddress } from '../../shared/address.ts';
-import { Button, Empty } from '../../shared/Controls.tsx';
-import { FileRow } from '../../shared/FileRow.tsx';
 import { useKeys, useNarrow } from '../../shared/hooks.ts';
 import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
@@ -19,37 +17,37 @@ import { decideRemark, markRead, setStance, toggleCarry } from '../../workspace/
 import { usePaper } from '../../workspace/papers.ts';
 import { passes } from './filter.ts';
 import { FilterRow } from './FilterRow.tsx';
+import { FindRow, useFinding } from './FindRow.tsx';
+import { flowingPaper } from './flowing.ts';
 import { KeysDialog } from './KeysDialog.tsx';
 import {
-  countIn,
   firstMaterial,
   isPaperMaterial,
-  labelOf,
   materialOf,
   materials,
-  materialsOf,
   paperShowing,
   papersIn,
   remarksIn,
   type Material,
 } from './materials.ts';
 import type { TextState } from './layout-segments.ts';
+import { MaterialTabs } from './MaterialTabs.tsx';
 import { PaperMaterial } from './PaperMaterial.tsx';
 import { useReadingClock } from './reading-clock.ts';
-import { LEAST_ZOOM, MOST_ZOOM, useReadingState } from './reading-state.ts';
-import { ReadingTools } from './ReadingTools.tsx';
+import { LEAST_ZOOM, MOST_ZOOM, useReadingState, withinZoom, type ReadingState } from './reading-state.ts';
+import { ReadingBar } from './ReadingBar.tsx';
 import { Recordings } from './Recordings.tsx';
 import { RemarkIndex } from './RemarkIndex.tsx';
 import { RubricView } from './RubricView.tsx';
 import { confirmSuggestion } from '../../workspace/suggestions.ts';
 import { Sheet } from './Sheet.tsx';
-import { SlipList } from './SlipList.tsx';
+import { useMatchesOn } from './together.ts';
+import { BriefView, OverallView } from './Wordings.tsx';
 
-const TEXT_STATES: readonly TextState[] = ['changes', 'accepted', 'original'];
 const ZOOMS = [LEAST_ZOOM, 0.67, 0.8, 1, 1.25, 1.5, 2, 3, MOST_ZOOM];
 
 /** What is open and in focus: kept in the address, so that a link leads just there. */
-function useReadingPlace(view: AssignmentView) {
+function useReadingPlace(view: AssignmentView, state: ReadingState) {
   const [search, setSearch] = useAddress();
   const remarkId = search.get('remark');
   const found = view.remarks.find((r) => r.id === remarkId);
@@ -57,19 +55,29 @@ function useReadingPlace(view: AssignmentView) {
   const main = [...view.doubles].find(([, doubles]) => doubles.some(({ id }) => id === remarkId))?.[0];
   const remark = found ?? view.remarks.find((r) => r.id === main);
   const given = search.get('material');
+  // A match may be read with the remarks of the paper.
+  const joined = given === 'paper' && remark?.channel === 'overlap';
   const material: Material =
-    remark !== undefined
+    remark !== undefined && !joined
       ? materialOf(remark)
       : (materials.find((one) => one === given) ?? firstMaterial(view));
   const papers = papersIn(view, material);
   // One that stands in two copies of a paper is shown in the one that is open.
   const own = remark === undefined ? [] : [remark, ...(view.doubles.get(remark.id) ?? [])];
   const named = search.get('file');
-  const wanted = own.some(({ paperHash }) => paperHash === named) ? named : (remark?.paperHash ?? named);
+  const stays = joined || own.some(({ paperHash }) => paperHash === named);
+  const wanted = stays ? named : (remark?.paperHash ?? named);
   const chosen = papers.find(({ hash }) => hash === wanted);
   // Of the brief the words come first; its files and resources open when they are chosen.
   const file = chosen ?? (material === 'brief' ? null : (papers.at(0) ?? null));
-  const focus = (id: string) => setSearch({ remark: id, ...(file !== null && { file: file.hash }) });
+  const focus = (id: string) => {
+    const isMatch = view.remarks.find((one) => one.id === id)?.channel === 'overlap';
+    setSearch({
+      remark: id,
+      ...(file !== null && { file: file.hash }),
+      ...(isMatch && material === 'paper' && state.together && { material }),
+    });
+  };
   const open = (next: Material) => setSearch({ material: next });
   const openFile = (hash: string) => setSearch({ material, file: hash });
   return { material, papers, file, focusedId: remark?.id ?? null, focus, open, openFile };
@@ -78,13 +86,13 @@ function useReadingPlace(view: AssignmentView) {
 /** The heart: the paper with its remarks in their places, the rubric, the overall words. */
 export function Reading() {
   const { view } = useAssignment();
-  const { material, papers, file, focusedId, focus, open, openFile } = useReadingPlace(view);
+  const [state, change] = useReadingState(view.assignment.id);
+  const { material, papers, file, focusedId, focus, open, openFile } = useReadingPlace(view, state);
   const onPaper = isPaperMaterial(material) || (material === 'brief' && file !== null);
   const everywhere = useAllViews();
   const navigate = useNavigate();
   const kept = usePaper(file?.hash ?? null);
   const [textState, setTextState] = useState<TextState>('changes');
-  const [state, change] = useReadingState(view.assignment.id);
   const { zoom, filter } = state;
   const [page, setPage] = useState(1);
   const [going, setGoing] = useState({ page: 1, times: 0 });
@@ -93,14 +101,26 @@ export function Reading() {
   const narrow = useNarrow();
   const unread = (remark: Remark) => !isRead(remark, view.readings.get(remark.id));
   const shown = useMemo(() => remarksIn(view, material, file), [view, material, file]);
-  const all = useMemo(() => shown.map(({ remark }) => remark), [shown]);
+  const onFile = useMemo(() => paperShowing(kept, shown), [kept, shown]);
+  const joined = useMatchesOn(view, material === 'paper' ? onFile : null);
+  const together = state.together && joined.matches.length > 0;
+  const all = useMemo(
+    () => inReadingOrder([...shown.map(({ remark }) => remark), ...(together ? joined.matches : [])]),
+    [shown, together, joined.matches],
+  );
   const filtered = Object.keys(filter).length > 0;
   const inMaterial = useMemo(
     // The one in focus stays: a link to it leads there whatever is filtered.
     () => all.filter((remark) => remark.id === focusedId || passes(view, remark, filter)),
     [all, view, filter, focusedId],
   );
-  const paper = useMemo(() => paperShowing(kept, shown), [kept, shown]);
+  const asPages = together ? joined.paper : onFile;
+  const paper = useMemo(
+    () => (asPages?.kind === 'pdf' && state.flowing ? flowingPaper(asPages) : asPages),
+    [asPages, state.flowing],
+  );
+  const flows = paper !== asPages;
+  const found = useFinding(paper, flows ? 'accepted' : textState);
   useReadingClock(frame, view, focusedId);
 
   // With a filter, one steps through what is shown.
@@ -154,85 +174,35 @@ export function Reading() {
     '=': () => larger(1),
     '-': () => larger(-1),
     '/': () => change({ filtering: true }),
+    f: () => found.show(),
     '?': () => setKeysOpen(true),
   });
 
   return (
     <div className="flex h-full flex-col">
       <div className="flex flex-wrap items-center gap-x-6 border-b border-rule px-5 max-md:overflow-x-auto max-md:px-4">
-        <Materials view={view} material={material} onOpen={open} />
-        {onPaper && (
-          <div className="flex items-center gap-2 py-1 text-sm md:ml-auto">
-            {file !== null && papers.length > 1 && (
-              <select
-                aria-label={words.reading.chooseFile}
-                value={file.hash}
-                onChange={(event) => openFile(event.target.value)}
-                className="max-w-56 rounded border border-rule bg-surface px-1.5 py-1"
-              >
-                {papers.map(({ hash, name }) => (
-                  <option key={hash} value={hash}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            )}
-            {paper !== null && (paper.layout?.changes.length ?? 0) > 0 && (
-              <select
-                aria-label={words.reading.viewLabel}
-                value={textState}
-                onChange={(event) =>
-                  setTextState(TEXT_STATES.find((one) => one === event.target.value) ?? 'changes')
-                }
-                className="rounded border border-rule bg-surface px-1.5 py-1"
-              >
-                {TEXT_STATES.map((state) => (
-                  <option key={state} value={state}>
-                    {words.reading.states[state]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </div>
-        )}
-        <div className={clsx('flex items-center gap-1 py-0.5 text-sm max-md:hidden', !onPaper && 'ml-auto')}>
-          {onPaper && paper !== null && (
-            <>
-              <ReadingTools
-                page={page}
-                pages={paper.pages.length}
-                zoom={zoom}
-                onZoom={(next) => change({ zoom: next })}
-                onLarger={larger}
-                onGo={(wanted) => setGoing((before) => ({ page: wanted, times: before.times + 1 }))}
-              />
-            </>
-          )}
-          {all.length > 1 && (
-            <>
-              <Button
-                look="quiet"
-                className={clsx('min-h-8', filtered && 'underline')}
-                aria-expanded={state.filtering}
-                onClick={() => change({ filtering: !state.filtering })}
-              >
-                {words.reading.filterOpen}
-              </Button>
-              <Button
-                look="quiet"
-                className="min-h-8"
-                aria-pressed={state.listed !== null}
-                onClick={() => change({ listed: state.listed === null ? 'page' : null })}
-              >
-                {state.listed === null ? words.reading.asList : words.reading.asPaper}
-              </Button>
-            </>
-          )}
-          <Button look="quiet" className="min-h-8" onClick={() => setKeysOpen(true)}>
-            {words.reading.keys}
-          </Button>
-        </div>
+        <MaterialTabs view={view} material={material} onOpen={open} />
+        <ReadingBar
+          state={state}
+          onState={change}
+          onPaper={onPaper}
+          file={file}
+          papers={papers}
+          onFile={openFile}
+          paper={paper}
+          textState={textState}
+          onTextState={setTextState}
+          count={all.length}
+          page={page}
+          onGo={(wanted) => setGoing((before) => ({ page: wanted, times: before.times + 1 }))}
+          onLarger={larger}
+          finding={found.open}
+          onFind={found.toggle}
+          mayJoin={joined.matches.length > 0}
+          onKeys={() => setKeysOpen(true)}
+        />
       </div>
+      {found.open && onPaper && paper !== null && <FindRow found={found} />}
       {state.filtering && all.length > 1 && (
         <FilterRow
           view={view}
@@ -257,12 +227,14 @@ export function Reading() {
               view={view}
               file={file}
               paper={paper}
-              textState={textState}
+              textState={flows ? 'accepted' : textState}
               focusedId={focusedId}
               onFocus={focus}
               zoom={zoom}
               going={going}
               onPage={setPage}
+              finding={found.finding}
+              onPinched={(factor) => change({ zoom: withinZoom((zoom === 'page' ? 1 : zoom) * factor) })}
               remarks={inMaterial}
             />
           ) : (
@@ -292,82 +264,5 @@ export function Reading() {
       </div>
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
     </div>
-  );
-}
-
-function Materials({
-  view,
-  material,
-  onOpen,
-}: {
-  view: AssignmentView;
-  material: Material;
-  onOpen: (material: Material) => void;
-}) {
-  return (
-    <div
-      role="tablist"
-      aria-label={words.reading.materials}
-      className="flex max-w-full gap-5 overflow-x-auto"
-    >
-      {materialsOf(view).map((each) => {
-        const counted = countIn(view, each);
-        return (
-          <button
-            key={each}
-            type="button"
-            role="tab"
-            aria-selected={each === material}
-            onClick={() => onOpen(each)}
-            className={clsx(
-              'border-b-2 py-2 whitespace-nowrap',
-              each === material ? 'border-accent' : 'border-transparent',
-            )}
-          >
-            <span className={clsx(each === material && 'font-bold')}>{labelOf(view, each)}</span>
-            {counted !== null && (
-              <span className="ml-1.5 text-sm text-quiet">
-                {words.line.of(counted.read, counted.received)}
-              </span>
-            )}
-          </button>
-        );
-      })}
-    </div>
-  );
-}
-
-function OverallView({
-  view,
-  remarks,
-  focusedId,
-  onFocus,
-}: {
-  view: AssignmentView;
-  remarks: readonly Remark[];
-  focusedId: string | null;
-  onFocus: (id: string) => void;
-}) {
-  if (remarks.length === 0) return <Empty>{words.reading.noOverall}</Empty>;
-  return <SlipList view={view} remarks={remarks} focusedId={focusedId} onFocus={onFocus} />;
-}
-
-/** The brief in its own words, and its files and resources. */
-function BriefView({ view }: { view: AssignmentView }) {
-  const { brief, materials: files } = view.assignment;
-  return (
-    <>
-      <p className="max-w-prose font-serif whitespace-pre-wrap">{brief || words.reading.noBrief}</p>
-      {files.length > 0 && (
-        <>
-          <h2 className="mt-6 font-serif text-[1.12rem] font-semibold">{words.reading.resources}</h2>
-          <ul className="mt-1">
-            {files.map((one) => (
-              <FileRow key={one.hash} view={view} file={one} />
-            ))}
-          </ul>
-        </>
-      )}
-    </>
   );
 }

@@ -5,6 +5,8 @@ import { Slip } from '../../shared/Slip.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 
+const ALREADY = () => undefined;
+
 /** On a narrow screen the slip in focus stands below the paper. */
 export function Sheet({
   view,
@@ -36,7 +38,9 @@ export function Sheet({
           <ChevronRight size={20} aria-hidden />
         </Button>
       </div>
-      {remark !== undefined && <Slip view={view} remark={remark} focused onFocus={() => undefined} />}
+      {remark !== undefined && (
+        <Slip view={view} remark={remark} focused onFocus={ALREADY} unfolded onUnfold={ALREADY} />
+      )}
     </section>
   );
 }

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { Slip } from '../../shared/Slip.tsx';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import { useUnfolded } from './reading-state.ts';
 
 /** Slips below one another, for remarks that are not shown beside a paper. */
 export function SlipList({
@@ -18,6 +19,7 @@ export function SlipList({
   /** What stands below each. */
   below?: (remark: Remark) => ReactNode;
 }) {
+  const [unfolded, unfold] = useUnfolded(view.assignment.id);
   return (
     <ol className="grid gap-3">
       {remarks.map((remark) => (
@@ -26,6 +28,8 @@ export function SlipList({
             view={view}
             remark={remark}
             focused={remark.id === focusedId}
+            unfolded={unfolded.includes(remark.id)}
+            onUnfold={unfold}
             onFocus={() => onFocus(remark.id)}
           />
           {below?.(remark)}

@@ -5,6 +5,7 @@ import { layoutMap, type Layout, type LayoutBlock } from '#core/paper/layout.ts'
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
+import { WORDS_DRAWN } from './found-words.ts';
 import type { Box } from './geometry.ts';
 import { markedSpans, segmentsOf, type MarkedSpan, type Segment, type TextState } from './layout-segments.ts';
 
@@ -103,6 +104,7 @@ function useMeasuring(
       onMeasured({ byRemark, height: frame.height });
     };
     measure();
+    element.dispatchEvent(new Event(WORDS_DRAWN, { bubbles: true }));
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();

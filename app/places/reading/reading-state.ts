@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useMemo } from 'react';
 import * as v from 'valibot';
+import { create } from 'zustand';
 import { databaseName, useWorkspace } from '../../workspace/workspace.ts';
 import { filterFields } from './filter.ts';
 
@@ -7,6 +8,10 @@ import { filterFields } from './filter.ts';
 
 export const MOST_ZOOM = 4;
 export const LEAST_ZOOM = 0.5;
+
+export function withinZoom(zoom: number): number {
+  return Math.min(MOST_ZOOM, Math.max(LEAST_ZOOM, zoom));
+}
 
 const ReadingState = v.object({
   filter: v.optional(v.record(v.string(), v.string()), {}),
@@ -17,6 +22,11 @@ const ReadingState = v.object({
     v.union([v.literal('page'), v.pipe(v.number(), v.minValue(LEAST_ZOOM), v.maxValue(MOST_ZOOM))]),
     1,
   ),
+  unfolded: v.optional(v.array(v.string()), []),
+  /** A PDF is shown as text that flows, not as its pages. */
+  flowing: v.optional(v.boolean(), false),
+  /** The matches of the overlap report stand with the remarks. */
+  together: v.optional(v.boolean(), false),
 });
 export type ReadingState = v.InferOutput<typeof ReadingState>;
 
@@ -25,22 +35,37 @@ function keyOf(assignmentId: string): string {
   return `reading/${identity === null ? '' : databaseName(identity)}/${assignmentId}`;
 }
 
-function stored(assignmentId: string): ReadingState {
+function stored(key: string): ReadingState {
   try {
-    return v.parse(ReadingState, JSON.parse(localStorage.getItem(keyOf(assignmentId)) ?? '{}'));
+    return v.parse(ReadingState, JSON.parse(localStorage.getItem(key) ?? '{}'));
   } catch {
     return v.parse(ReadingState, {});
   }
 }
 
+/** What was read from localStorage, by key, so that all who show an assignment know the same. */
+const useStates = create<Readonly<Record<string, ReadingState | undefined>>>(() => ({}));
+
 export function useReadingState(
   assignmentId: string,
 ): [ReadingState, (change: Partial<ReadingState>) => void] {
-  const [state, setState] = useState(() => stored(assignmentId));
+  const key = keyOf(assignmentId);
+  const first = useMemo(() => stored(key), [key]);
+  const state = useStates((states) => states[key]) ?? first;
   const change = (part: Partial<ReadingState>) => {
-    const next = { ...state, ...part };
-    setState(next);
-    localStorage.setItem(keyOf(assignmentId), JSON.stringify(next));
+    const next = { ...(useStates.getState()[key] ?? first), ...part };
+    useStates.setState({ [key]: next });
+    localStorage.setItem(key, JSON.stringify(next));
   };
   return [state, change];
+}
+
+/** The slips of long remarks that stand in full though they are not in focus. */
+export function useUnfolded(assignmentId: string): [readonly string[], (id: string, open: boolean) => void] {
+  const [{ unfolded }, change] = useReadingState(assignmentId);
+  const unfold = (id: string, open: boolean) => {
+    const others = unfolded.filter((one) => one !== id);
+    change({ unfolded: open ? [...others, id] : others });
+  };
+  return [unfolded, unfold];
 }

@@ -1,0 +1,53 @@
+import clsx from 'clsx';
+
+export interface CurveEnds {
+  readonly id: string;
+  readonly from: { readonly x: number; readonly y: number };
+  readonly to: { readonly x: number; readonly y: number };
+}
+
+/** What joins each passage with its slip, on whichever side that stands. */
+export function Curves({
+  ends,
+  width,
+  height,
+  focusedId,
+  hoveredId,
+}: {
+  ends: readonly CurveEnds[];
+  width: number;
+  height: number;
+  focusedId: string | null;
+  hoveredId: string | null;
+}) {
+  return (
+    <svg
+      aria-hidden
+      className="pointer-events-none absolute inset-0 z-10"
+      width={width}
+      height={height}
+      fill="none"
+    >
+      {ends.map(({ id, from, to }) => {
+        const way = to.x < from.x ? -1 : 1;
+        const bend = way * Math.max(20, Math.abs(to.x - from.x) / 2);
+        const focused = id === focusedId || id === hoveredId;
+        return (
+          <g key={id} data-curve={id} className={clsx(focused ? 'stroke-ink' : 'stroke-rule-strong')}>
+            <path
+              d={`M${from.x} ${from.y}C${from.x + bend} ${from.y} ${to.x - bend} ${to.y} ${to.x} ${to.y}`}
+              strokeWidth={focused ? 2 : 1}
+            />
+            <circle
+              cx={from.x}
+              cy={from.y}
+              r={focused ? 3.5 : 2.2}
+              className={focused ? 'fill-ink' : 'fill-rule-strong'}
+              stroke="none"
+            />
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,189 @@
+import clsx from 'clsx';
+import { PanelLeft, PanelRight } from 'lucide-react';
+import { Button } from '../../shared/Controls.tsx';
+import { useNarrow } from '../../shared/hooks.ts';
+import { setPreference, usePreferences } from '../../shared/preferences.ts';
+import { words } from '../../words/en.ts';
+import type { PaperFile } from '../../workspace/assignment-view.ts';
+import type { ReadPaper } from '../../workspace/records.ts';
+import type { TextState } from './layout-segments.ts';
+import type { ReadingState } from './reading-state.ts';
+import { ReadingTools } from './ReadingTools.tsx';
+
+const TEXT_STATES: readonly TextState[] = ['changes', 'accepted', 'original'];
+
+/** What of a material is shown, and how: which file, how large, with what, as what. */
+export function ReadingBar({
+  state,
+  onState,
+  onPaper,
+  file,
+  papers,
+  onFile,
+  paper,
+  textState,
+  onTextState,
+  count,
+  page,
+  onGo,
+  onLarger,
+  finding,
+  onFind,
+  mayJoin,
+  onKeys,
+}: {
+  state: ReadingState;
+  onState: (part: Partial<ReadingState>) => void;
+  /** Whether what is open is a paper with remarks in their places. */
+  onPaper: boolean;
+  file: PaperFile | null;
+  papers: readonly PaperFile[];
+  onFile: (hash: string) => void;
+  paper: ReadPaper | null;
+  textState: TextState;
+  onTextState: (state: TextState) => void;
+  /** How many remarks could be shown. */
+  count: number;
+  page: number;
+  onGo: (page: number) => void;
+  onLarger: (by: number) => void;
+  finding: boolean;
+  onFind: () => void;
+  /** Whether there are matches that could stand with the remarks. */
+  mayJoin: boolean;
+  onKeys: () => void;
+}) {
+  const narrow = useNarrow();
+  const side = usePreferences((preferences) => preferences.slipSide);
+  const choice = 'rounded border border-rule bg-surface px-1.5 py-1';
+  const flows = state.flowing && paper?.kind === 'pdf';
+  return (
+    <div className="flex max-w-full items-center gap-1 overflow-x-auto py-0.5 text-sm md:ml-auto">
+      {onPaper && file !== null && papers.length > 1 && (
+        <select
+          aria-label={words.reading.chooseFile}
+          value={file.hash}
+          onChange={(event) => onFile(event.target.value)}
+          className={clsx('max-w-56 max-md:order-last', choice)}
+        >
+          {papers.map(({ hash, name }) => (
+            <option key={hash} value={hash}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+      {onPaper && !flows && (paper?.layout?.changes.length ?? 0) > 0 && (
+        <select
+          aria-label={words.reading.viewLabel}
+          value={textState}
+          onChange={(event) =>
+            onTextState(TEXT_STATES.find((one) => one === event.target.value) ?? 'changes')
+          }
+          className={choice}
+        >
+          {TEXT_STATES.map((one) => (
+            <option key={one} value={one}>
+              {words.reading.states[one]}
+            </option>
+          ))}
+        </select>
+      )}
+      {onPaper && paper !== null && (
+        <>
+          <ReadingTools
+            page={page}
+            pages={flows ? 1 : paper.pages.length}
+            zoom={state.zoom}
+            onZoom={(zoom) => onState({ zoom })}
+            onLarger={onLarger}
+            onGo={onGo}
+          />
+          {paper.kind === 'pdf' && (
+            <Toggle first renamed on={state.flowing} onToggle={() => onState({ flowing: !state.flowing })}>
+              {state.flowing ? words.reading.pages : words.reading.flow}
+            </Toggle>
+          )}
+          {paper.kind !== 'picture' && (
+            <Toggle on={finding} onToggle={onFind}>
+              {words.reading.find.open}
+            </Toggle>
+          )}
+          {mayJoin && (
+            <Toggle on={state.together} onToggle={() => onState({ together: !state.together })}>
+              {words.reading.together}
+            </Toggle>
+          )}
+        </>
+      )}
+      {count > 1 && (
+        <>
+          <Toggle
+            on={state.filtering}
+            marked={Object.keys(state.filter).length > 0}
+            onToggle={() => onState({ filtering: !state.filtering })}
+          >
+            {words.reading.filterOpen}
+          </Toggle>
+          <Toggle
+            renamed
+            on={state.listed !== null}
+            onToggle={() => onState({ listed: state.listed === null ? 'page' : null })}
+          >
+            {state.listed === null ? words.reading.asList : words.reading.asPaper}
+          </Toggle>
+        </>
+      )}
+      {onPaper && !narrow && count > 0 && (
+        <Button
+          look="quiet"
+          className="min-h-8 px-1.5"
+          aria-label={side === 'left' ? words.reading.slipsRight : words.reading.slipsLeft}
+          title={side === 'left' ? words.reading.slipsRight : words.reading.slipsLeft}
+          onClick={() => setPreference({ slipSide: side === 'left' ? 'right' : 'left' })}
+        >
+          {side === 'left' ? <PanelRight size={16} aria-hidden /> : <PanelLeft size={16} aria-hidden />}
+        </Button>
+      )}
+      {!narrow && (
+        <Button look="quiet" className="min-h-8 px-1.5" onClick={onKeys}>
+          {words.reading.keys}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Toggle({
+  on,
+  marked = on,
+  renamed = false,
+  first = false,
+  onToggle,
+  children,
+}: {
+  on: boolean;
+  /** Its name says what it will do, so that it is not pressed or not as well. */
+  renamed?: boolean;
+  /** It comes first where there is little room. */
+  first?: boolean;
+  /** Whether it shows that it changes what is seen. */
+  marked?: boolean;
+  onToggle: () => void;
+  children: string;
+}) {
+  return (
+    <Button
+      look="quiet"
+      className={clsx(
+        'min-h-8 px-1.5 whitespace-nowrap',
+        marked && !renamed && 'underline',
+        first && 'max-md:order-first',
+      )}
+      aria-pressed={renamed ? undefined : on}
+      onClick={onToggle}
+    >
+      {children}
+    </Button>
+  );
+}

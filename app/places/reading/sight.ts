@@ -1,0 +1,120 @@
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import type { ReadPaper } from '../../workspace/records.ts';
+import { isWholeIn } from './geometry.ts';
+import type { Wanted } from './wanted.ts';
+
+/** What is drawn reaches so far beyond what is in sight, and changes in steps of so much scrolling. */
+const AROUND = 1100;
+const SIGHT_STEP = 400;
+/** How far down in what is in sight one reads. */
+const EYE = 0.4;
+
+/** Which part of the paper is in sight, and how far it is drawn. */
+export function useInSight(
+  scroller: RefObject<HTMLDivElement | null>,
+  tops: readonly number[],
+  pages: ReadPaper['pages'],
+  scale: number,
+  onPage: (page: number) => void,
+) {
+  const [inSight, setInSight] = useState({ from: 0, to: 1 });
+  const [drawn, setDrawn] = useState({ top: -AROUND, bottom: 2 * AROUND });
+  useEffect(() => {
+    const element = scroller.current;
+    if (element === null) return;
+    const at = (y: number) => {
+      const index = Math.max(
+        0,
+        tops.findLastIndex((top) => top <= y),
+      );
+      return index + Math.min(1, Math.max(0, (y - tops[index]) / (pages[index].height * scale)));
+    };
+    const look = () => {
+      const { scrollTop, clientHeight } = element;
+      // A quarter of a page is as fine as the strip tells.
+      const from = Math.floor(at(scrollTop) * 4) / 4;
+      const to = Math.ceil(at(scrollTop + clientHeight) * 4) / 4;
+      setInSight((known) => (known.from === from && known.to === to ? known : { from, to }));
+      const top = Math.floor((scrollTop - AROUND) / SIGHT_STEP) * SIGHT_STEP;
+      const bottom = Math.ceil((scrollTop + clientHeight + AROUND) / SIGHT_STEP) * SIGHT_STEP;
+      setDrawn((known) => (known.top === top && known.bottom === bottom ? known : { top, bottom }));
+      onPage(Math.min(pages.length, Math.floor(at(element.scrollTop + element.clientHeight * EYE)) + 1));
+    };
+    look();
+    element.addEventListener('scroll', look, { passive: true });
+    return () => element.removeEventListener('scroll', look);
+  }, [scroller, tops, pages, scale, onPage]);
+  return { inSight, drawn };
+}
+
+/**
+ * Keeps what is in sight where it is when the paper becomes larger or smaller.
+ * @param unit how many pixels a point of the paper has, or the height of a text that flows anew
+ * @param both also sideways
+ */
+export function useKeptPlace(
+  scroller: RefObject<HTMLDivElement | null>,
+  tops: readonly number[],
+  unit: number,
+  both: boolean,
+): void {
+  const before = useRef({ tops, unit });
+  useLayoutEffect(() => {
+    const was = before.current;
+    before.current = { tops, unit };
+    const element = scroller.current;
+    // Nothing was laid out yet, or it is another paper.
+    if (element === null || was.unit === unit || was.unit <= 0 || was.tops.length !== tops.length) return;
+    if (element.scrollTop > 0) {
+      const eye = element.clientHeight * EYE;
+      const index = Math.max(
+        0,
+        was.tops.findLastIndex((top) => top <= element.scrollTop + eye),
+      );
+      const into = (element.scrollTop + eye - was.tops[index]) / was.unit;
+      element.scrollTo({ top: tops[index] + into * unit - eye });
+    }
+    if (both) {
+      const half = element.clientWidth / 2;
+      element.scrollTo({ left: ((element.scrollLeft + half) * unit) / was.unit - half });
+    }
+  }, [scroller, tops, unit, both]);
+}
+
+/** Scrolls when the focus changes, and only as far as needed to have the pair in sight. */
+export function useBringIntoSight(
+  scroller: RefObject<HTMLDivElement | null>,
+  ready: boolean,
+  focusedId: string | null,
+  wants: readonly Wanted[],
+  places: ReadonlyMap<string, number>,
+  heights: ReadonlyMap<string, number>,
+  /** Where the slips stand; null where they don't stand beside the paper. */
+  column: { readonly slipLeft: number; readonly slipWidth: number } | null,
+): void {
+  const { slipLeft, slipWidth } = column ?? { slipLeft: 0, slipWidth: null };
+  const narrow = slipWidth === null;
+  const shown = useRef<string | null>(null);
+  useEffect(() => {
+    const element = scroller.current;
+    const wanted = wants.find(({ id }) => id === focusedId);
+    if (element === null || !ready || wanted === undefined || shown.current === focusedId) return;
+    if (!narrow && !heights.has(wanted.id)) return;
+    shown.current = focusedId;
+    const mark = element.querySelector(`[data-mark="${CSS.escape(wanted.id)}"]`);
+    const slip = element.querySelector(`[data-slip="${CSS.escape(wanted.id)}"]`);
+    const inSight = (part: Element | null, missing: boolean) =>
+      part === null ? missing : isWholeIn(part, element);
+    const { scrollLeft, clientWidth } = element;
+    // Aside: the pair if both find room, else the passage.
+    const from = narrow ? wanted.x.from : Math.min(wanted.x.from, slipLeft);
+    const to = narrow ? wanted.x.to : Math.max(wanted.x.to, slipLeft + slipWidth);
+    const [first, last] = to - from < clientWidth ? [from, to] : [wanted.x.from, wanted.x.to];
+    const aside = Math.max(last + 12 - clientWidth, Math.min(scrollLeft, first - 12));
+    if (aside !== scrollLeft) element.scrollTo({ left: Math.max(0, aside) });
+    // A page that isn't drawn is out of sight; on a narrow screen there is no slip beside the paper.
+    if (inSight(mark, false) && inSight(slip, true)) return;
+    const top = narrow ? wanted.y : Math.min(wanted.y, places.get(wanted.id) ?? wanted.y);
+    element.scrollTo({ top: Math.max(0, top - element.clientHeight * (narrow ? 0.35 : 0.28)) });
+  }, [scroller, ready, focusedId, wants, places, heights, narrow, slipLeft, slipWidth]);
+}
