@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { writeDraftDocx } from '#formats/docx/write-docx.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
-import type { Desk } from './harness.ts';
+import { clickRole, seeText, until, type Desk } from './harness.ts';
 import rewrite from './rewrites/careful.json' with { type: 'json' };
 
 /** The bytes of the marked report as the desk keeps them. */
@@ -59,4 +59,26 @@ export async function drop(page: Page, ...files: [name: string, bytes: Uint8Arra
     },
     files.map(([name, bytes]): [string, string] => [name, Buffer.from(bytes).toString('base64')]),
   );
+}
+
+/** A workspace of files alone, with nothing in it. */
+export async function openAlone(page: Page, desk: Desk): Promise<void> {
+  await page.goto(desk.address);
+  await clickRole(page, 'button', 'Work from files alone');
+  await seeText(page, 'Nothing here yet.');
+}
+
+/** The reading place of the assignment that is open. */
+export async function openReading(page: Page): Promise<void> {
+  const link = await page.waitForSelector('nav a[href$="/read"]');
+  await link?.evaluate((element) => (element as HTMLElement).click());
+}
+
+/** A paper as the only one of a workspace, open to be read. */
+export async function openDropped(page: Page, desk: Desk, name: string, bytes: Uint8Array): Promise<void> {
+  await openAlone(page, desk);
+  await drop(page, [name, bytes]);
+  await until(page, () => location.pathname.startsWith('/a/'));
+  await openReading(page);
+  await page.waitForSelector('[data-page] .textLayer span, [data-sheet], [data-page] img');
 }

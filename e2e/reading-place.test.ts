@@ -1,7 +1,14 @@
-import type { Page } from 'puppeteer-core';
-import { describe, expect } from 'vitest';
+import { mkdtemp, readdir, readFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page, SerializedAXNode } from 'puppeteer-core';
+import { describe, expect, vi } from 'vitest';
+import { readPaperText } from '#demo/scenario.ts';
+import { readMarkedDocx } from '#formats/docx/read-marked-docx.ts';
 import { clickRole, seeText, signIn, until, type Desk } from './harness.ts';
 import { pageTest } from './page-test.ts';
+
+const markdown = readPaperText('skarn-moss-report');
 
 async function openPaper(page: Page, desk: Desk): Promise<void> {
   await signIn(page, desk);
@@ -177,4 +184,142 @@ describe('The reading place', () => {
       }
     },
   );
+
+  pageTest('finds words in the paper, as pages and as text', async ({ page, desk }) => {
+    await openPaper(page, desk);
+    const expected = markdown.toLowerCase().match(/water[\s-]+table/g)?.length ?? 0;
+    expect(expected).toBeGreaterThan(10);
+    await page.keyboard.press('f');
+    await page.waitForSelector('[type="search"]:focus');
+    await page.keyboard.type('Water  Table');
+    const shown = (text: string) =>
+      until(
+        page,
+        (wanted) => document.querySelector('[role="search"] [role="status"]')?.textContent === wanted,
+        text,
+      );
+    const here = () =>
+      page.evaluate(() => {
+        const [range] = [...(CSS.highlights.get('found-here') ?? [])] as Range[];
+        const box = (range as Range | undefined)?.getBoundingClientRect();
+        const frame = document.querySelector('[data-scroller]')?.getBoundingClientRect();
+        return {
+          text: (range as Range | undefined)?.toString().toLowerCase().replace(/\s+/g, ' ') ?? null,
+          inSight:
+            box !== undefined && frame !== undefined && box.top >= frame.top && box.bottom <= frame.bottom,
+        };
+      });
+    await shown(`1 of ${expected}`);
+    // Backwards from the first is the last, on a page that was not drawn.
+    await page.keyboard.down('Shift');
+    await page.keyboard.press('Enter');
+    await page.keyboard.up('Shift');
+    await shown(`${expected} of ${expected}`);
+    await until(page, () => (CSS.highlights.get('found-here')?.size ?? 0) === 1);
+    expect(await here()).toEqual({ text: 'water table', inSight: true });
+    expect(await page.$('[data-page="1"]')).toBeNull();
+    await page.keyboard.press('Escape');
+    await until(
+      page,
+      () => document.querySelector('[role="search"]') === null && !CSS.highlights.has('found'),
+    );
+    await clickRole(page, 'button', 'As text');
+    await clickRole(page, 'button', 'Find');
+    await shown(`${expected} of ${expected}`);
+    await page.keyboard.press('Enter');
+    await shown(`1 of ${expected}`);
+    await until(page, () => (CSS.highlights.get('found-here')?.size ?? 0) === 1);
+    expect(await here()).toEqual({ text: 'water table', inSight: true });
+    expect(await page.evaluate(() => CSS.highlights.get('found')?.size)).toBe(expected);
+    await page.keyboard.type('q');
+    await page.keyboard.press('Backspace');
+    await clickRole(page, 'button', 'As pages');
+    await page.waitForSelector('[data-page="1"] canvas');
+  });
+
+  pageTest('keeps a reply with its remark, and writes it into the response sheet', async ({ page, desk }) => {
+    await openPaper(page, desk);
+    await page.keyboard.press('n');
+    await clickRole(page, 'button', 'Reply');
+    await page.waitForSelector('[aria-label="Your reply"]:focus');
+    await page.keyboard.type('It stands on the title page now.');
+    await seeText(page, 'Nobody is told of it before you send that.');
+    await page.keyboard.press('Tab');
+    await until(
+      page,
+      () => document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true,
+    );
+    await page.reload();
+    await page.waitForSelector('[data-slip]');
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    await page.keyboard.press('n');
+    await seeText(page, 'You reply: It stands on the title page now.');
+    await page.goto(`${desk.address}/a/skarn-moss-report/revise`);
+    await clickRole(page, 'button', 'Begin the new draft');
+    await page.waitForSelector('[aria-label="Text of the draft"] p');
+    await page.goto(`${desk.address}/a/skarn-moss-report/send`);
+    const folder = await mkdtemp(join(tmpdir(), 'juncture-sheet-'));
+    const client = await page.createCDPSession();
+    await client.send('Page.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+    await clickRole(page, 'button', 'Save the response sheet');
+    const saved = await vi.waitFor(
+      async () => {
+        const [name] = (await readdir(folder)).filter((one) => one.endsWith('.docx'));
+        if (!name) throw new Error('not there yet');
+        return readFile(join(folder, name));
+      },
+      { timeout: 15_000, interval: 100 },
+    );
+    const sheet = await readMarkedDocx(new Uint8Array(saved));
+    expect(sheet.paper.text).toContain('Reply: It stands on the title page now.');
+    await page.goto(`${desk.address}/a/skarn-moss-report/read`);
+    await page.waitForSelector('[data-slip]');
+    await clickRole(page, 'button', 'Undo');
+    await until(page, () => !document.body.textContent.includes('You reply:'));
+  });
+
+  pageTest('shows matches and remarks together or one by one', async ({ page, desk }) => {
+    await openPaper(page, desk);
+    expect(await inList(page)).toBe('38');
+    await clickRole(page, 'button', 'With matches');
+    await until(page, () => document.querySelector('[aria-setsize]')?.getAttribute('aria-setsize') === '46');
+    await page.waitForSelector('[data-page="1"] [data-mark]');
+    const match = await page.waitForSelector('::-p-text(words stand in Abery and Lunt)');
+    await match?.click();
+    await page.waitForSelector('[data-slip][aria-current="true"] textarea');
+    // It is read where it stands: among the remarks of the paper.
+    expect(await page.$eval('[role="tab"][aria-selected="true"]', (tab) => tab.textContent)).toContain(
+      'In the paper',
+    );
+    expect(await inList(page)).toBe('46');
+    await page.reload();
+    await page.waitForSelector('[data-slip][aria-current="true"] textarea');
+    expect(await inList(page)).toBe('46');
+    await clickRole(page, 'button', 'With matches');
+    await until(page, () => document.querySelector('[aria-setsize]')?.getAttribute('aria-setsize') === '38');
+  });
+
+  pageTest('tells a screen reader of each remark with its passage, in a list', async ({ page, desk }) => {
+    await openPaper(page, desk);
+    const tree = await page.accessibility.snapshot({ interestingOnly: false });
+    const said: string[] = [];
+    const walk = (node: SerializedAXNode | null, inside: string) => {
+      if (node === null) return;
+      const here = node.role === 'list' ? (node.name ?? '') : inside;
+      said.push(`${node.role} “${node.name ?? ''}” in “${here}”`);
+      for (const child of node.children ?? []) walk(child, here);
+    };
+    walk(tree, '');
+    const list = 'Remarks in the paper';
+    expect(said).toContain(`list “${list}” in “${list}”`);
+    expect(
+      said.filter((line) => line.startsWith('listitem') && line.endsWith(`in “${list}”`)).length,
+    ).toBeGreaterThan(3);
+    expect(said).toContain(
+      `article “Remark 2, page 1, on “The results show that ditch blocking works and that Skarn Moss is now a healthy bog again.”” in “${list}”`,
+    );
+    expect(said.some((line) => line.startsWith('region “Page 1”'))).toBe(true);
+    expect(said.some((line) => line.includes('A summary should end on what you found.'))).toBe(true);
+    expect(said.some((line) => line.startsWith('tab “In the paper'))).toBe(true);
+  });
 });

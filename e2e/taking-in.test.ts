@@ -3,19 +3,12 @@ import { strToU8 } from 'fflate';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { violationsInBoth } from './axe.ts';
-import { drop } from './files.ts';
-import { clickRole, seeText, until, type Desk } from './harness.ts';
+import { drop, openAlone, openReading } from './files.ts';
+import { clickRole, seeText, until } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 import { fillTheDisk, giveSmallDisk } from './storage.ts';
 
 const named = (...names: string[]): [string, Uint8Array][] => names.map((name) => [name, sample(name)]);
-
-/** A workspace of files alone, with nothing in it. */
-async function openAlone(page: Page, desk: Desk): Promise<void> {
-  await page.goto(desk.address);
-  await clickRole(page, 'button', 'Work from files alone');
-  await seeText(page, 'Nothing here yet.');
-}
 
 async function confirm(page: Page, count: number): Promise<void> {
   await seeText(page, 'Where does this belong?');
@@ -38,11 +31,6 @@ const tally = (page: Page) =>
   page.$$eval('[aria-label="What came back, by channel"] > *', (chips) =>
     chips.map((chip) => chip.textContent.replace(/\s+/g, ' ').trim()),
   );
-
-const openReading = async (page: Page) => {
-  const link = await page.waitForSelector('nav a[href$="/read"]');
-  await link?.evaluate((element) => (element as HTMLElement).click());
-};
 
 describe('every kind of file', () => {
   pageTest(

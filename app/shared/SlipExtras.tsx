@@ -35,7 +35,9 @@ export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: b
       )}
       {doubles.map((double) => (
         <p key={double.id} className="text-quiet">
-          {words.slip.alsoSaid(words.slip.alsoIn[double.channel])}{' '}
+          {double.fileHash === remark.fileHash && double.channel === remark.channel
+            ? words.slip.twiceHere
+            : words.slip.alsoSaid(words.slip.alsoIn[double.channel])}{' '}
           {focused && (
             <button type="button" className={small} onClick={() => void partRemark(double, true)}>
               {words.slip.part}

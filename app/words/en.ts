@@ -533,6 +533,7 @@ export const words = {
     changedAt: (when: string) => `changed after return; before, ${when}:`,
     pointsWere: (before: string, now: string) => `points: ${before} before, ${now} now`,
     noPoints: 'none',
+    twiceHere: 'It is marked twice at this place.',
     alsoSaid: (channel: string) => `The same words stand ${channel}.`,
     alsoIn: {
       overall: 'in the overall words',

@@ -42,8 +42,17 @@ function fromTwoSources(x: Remark, y: Remark): boolean {
   return x.channel !== y.channel || (x.fileHash !== y.fileHash && x.attemptId === y.attemptId);
 }
 
+/** Some programs write a mark twice at just the same place. */
+function atOnePlace(x: Remark, y: Remark): boolean {
+  const [place] = x.targets;
+  const onPaper = place.kind === 'point' || (place.kind === 'words' && place.quads.length > 0);
+  return onPaper && x.fileHash === y.fileHash && JSON.stringify(x.targets) === JSON.stringify(y.targets);
+}
+
+const mayBeOne = (x: Remark, y: Remark) => fromTwoSources(x, y) || atOnePlace(x, y);
+
 /**
- * The same words twice by one author through two channels or two files are one remark with two places: the remarks that
+ * The same words twice by one author through two channels or two files, or at one place, are one remark: the remarks that
  * double another, by the id of the one that counts. One that the student parted stands by itself.
  */
 export function doublesOf(
@@ -62,8 +71,7 @@ export function doublesOf(
       .flatMap((key) => first.get(key) ?? [])
       .find(
         (one) =>
-          fromTwoSources(one, remark) &&
-          (doubles.get(one.id) ?? []).every((other) => fromTwoSources(other, remark)),
+          mayBeOne(one, remark) && (doubles.get(one.id) ?? []).every((other) => mayBeOne(other, remark)),
       );
     if (main !== undefined) doubles.set(main.id, [...(doubles.get(main.id) ?? []), remark]);
     else for (const key of keys) first.set(key, [...(first.get(key) ?? []), remark]);

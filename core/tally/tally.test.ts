@@ -16,6 +16,14 @@ describe('the same words twice', () => {
   const inPaper = exampleRemark({ id: 'p', text: SAID, targets: [wordsTarget('the ditch')] });
   const overall = exampleRemark({ id: 'o', channel: 'overall', text: `  ${SAID.toUpperCase()}` });
 
+  it('at just the same place are one remark, at two places of one paper two', () => {
+    const quads = [[70, 90, 170, 90, 70, 78, 170, 78]];
+    const marked = (id: string, at = quads) =>
+      exampleRemark({ id, text: SAID, targets: [{ ...wordsTarget('the ditch'), quads: at }] });
+    expect(doubled([marked('p'), marked('again')])).toEqual({ p: ['again'] });
+    expect(doubled([marked('p'), marked('below', [[70, 60, 170, 60, 70, 48, 170, 48]])])).toEqual({});
+  });
+
   it('in two channels are one remark, which counts where it has a place', () => {
     expect(doubled([overall, inPaper])).toEqual({ p: ['o'] });
   });

@@ -13,12 +13,15 @@ export function Curves({
   height,
   focusedId,
   hoveredId,
+  faint,
 }: {
   ends: readonly CurveEnds[];
   width: number;
   height: number;
   focusedId: string | null;
   hoveredId: string | null;
+  /** Those of folded slips: so many stand close that only the one in focus is to stand out. */
+  faint: ReadonlySet<string>;
 }) {
   return (
     <svg
@@ -33,7 +36,14 @@ export function Curves({
         const bend = way * Math.max(20, Math.abs(to.x - from.x) / 2);
         const focused = id === focusedId || id === hoveredId;
         return (
-          <g key={id} data-curve={id} className={clsx(focused ? 'stroke-ink' : 'stroke-rule-strong')}>
+          <g
+            key={id}
+            data-curve={id}
+            className={clsx(
+              focused ? 'stroke-ink' : 'stroke-rule-strong',
+              !focused && faint.has(id) && 'opacity-35',
+            )}
+          >
             <path
               d={`M${from.x} ${from.y}C${from.x + bend} ${from.y} ${to.x - bend} ${to.y} ${to.x} ${to.y}`}
               strokeWidth={focused ? 2 : 1}

@@ -220,6 +220,8 @@ function Marks({
           type="button"
           tabIndex={-1}
           data-mark={remark.id}
+          // A mark over several lines is one to a screen reader.
+          aria-hidden={index > 0}
           aria-label={label}
           title={saidBy(remark)}
           onClick={() => onFocus(remark.id)}

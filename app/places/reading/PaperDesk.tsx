@@ -248,6 +248,7 @@ export function PaperDesk({
                   height={height}
                   focusedId={focusedId}
                   hoveredId={hoveredId}
+                  faint={compact}
                 />
                 <SlipEdge
                   at={side === 'left' ? slipLeft + slipWidth + 8 : slipLeft - 8}

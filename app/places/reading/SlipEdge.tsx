@@ -44,9 +44,10 @@ export function SlipEdge({
       onPointerMove={(event) => {
         if (drag !== null) setDrag({ ...drag, by: event.clientX - drag.from });
       }}
-      onPointerUp={() => {
+      onPointerUp={(event) => {
+        if (drag === null) return;
         setDrag(null);
-        if (dragged !== width) onWidth(dragged);
+        onWidth(within(width + wider * (event.clientX - drag.from)));
       }}
       onPointerCancel={() => setDrag(null)}
       onKeyDown={(event) => {
