@@ -264,13 +264,13 @@ describe('The reading place', () => {
     await clickRole(page, 'button', 'Save the response sheet');
     const saved = await vi.waitFor(
       async () => {
-        const [name] = (await readdir(folder)).filter((one) => one.endsWith('.docx'));
-        if (!name) throw new Error('not there yet');
+        const name = (await readdir(folder)).find((one) => one.endsWith('.docx'));
+        if (name === undefined) throw new Error('not there yet');
         return readFile(join(folder, name));
       },
       { timeout: 15_000, interval: 100 },
     );
-    const sheet = await readMarkedDocx(new Uint8Array(saved));
+    const sheet = readMarkedDocx(new Uint8Array(saved));
     expect(sheet.paper.text).toContain('Reply: It stands on the title page now.');
     await page.goto(`${desk.address}/a/skarn-moss-report/read`);
     await page.waitForSelector('[data-slip]');

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { Link } from 'react-router';
 import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
@@ -31,7 +31,7 @@ async function copyRemark(remark: Remark): Promise<void> {
 }
 
 /** The panel that shows one remark: who, what, about which words, its points, and what was decided. */
-export function Slip({
+export const Slip = memo(function Slip({
   view,
   remark,
   focused,
@@ -44,7 +44,7 @@ export function Slip({
   view: AssignmentView;
   remark: Remark;
   focused: boolean;
-  onFocus: () => void;
+  onFocus: (id: string) => void;
   /** One line until it is in focus: it stands among many. */
   compact?: boolean;
   /** Whether a long one stands in full though it isn't in focus. */
@@ -67,7 +67,7 @@ export function Slip({
         data-slip={remark.id}
         data-folded
         aria-label={position}
-        onClick={onFocus}
+        onClick={() => onFocus(remark.id)}
         className={clsx(
           'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule bg-surface px-2.5 py-1.5 text-sm',
           decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
@@ -88,7 +88,7 @@ export function Slip({
       data-folded={folded}
       aria-label={position}
       aria-current={focused ? 'true' : undefined}
-      onClick={onFocus}
+      onClick={() => onFocus(remark.id)}
       className={clsx(
         'rounded-lg border border-l-[3px] bg-surface px-3.5 py-2.5',
         focused ? 'border-ink shadow-(--shadow)' : 'border-rule',
@@ -172,7 +172,7 @@ export function Slip({
       )}
     </article>
   );
-}
+});
 
 function About({ remark }: { remark: Remark }) {
   const quote = quotedWords(remark);

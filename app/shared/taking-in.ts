@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { create } from 'zustand';
-import { likelyAssignment, type Candidate, type Likely } from '#core/taking-in/likely.ts';
+import type { Candidate, Likely } from '#core/taking-in/likely.ts';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
 import type { FileRole } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
@@ -165,17 +165,18 @@ function attachedTo(host: PendingFile, file: PendingFile): PendingFile {
 async function withProposals(read: readonly PendingFile[]): Promise<PendingFile[]> {
   const candidates = await candidatesHere();
   const papers = read.filter(({ content }) => content.kind === 'paper');
-  const placed = read.map((file): PendingFile => {
-    if (file.place !== null) return file;
-    const incoming = incomingOf(file);
-    const likely = likelyAssignment(incoming, candidates);
-    return { ...file, likely, place: likely === null ? null : { assignment: likely.id } };
-  });
+  const { likelyAssignment } = readerInWorker();
+  const placed: PendingFile[] = [];
+  for (const file of read) {
+    const likely = file.place === null ? await likelyAssignment(incomingOf(file), candidates) : file.likely;
+    const proposed = likely === null ? null : { assignment: likely.id };
+    placed.push(file.place === null ? { ...file, likely, place: proposed } : file);
+  }
   // Of two papers that are much alike, dropped together, one is the marked copy and the other what was sent.
   for (const [index, file] of placed.entries()) {
     if (file.content.kind !== 'paper' || file.place !== null || file.content.paper.marks.length > 0) continue;
     const others = papers.filter((other) => other.hash !== file.hash && marksIn(other) > 0);
-    const twin = likelyAssignment(incomingOf(file), others.map(candidateOf));
+    const twin = await likelyAssignment(incomingOf(file), others.map(candidateOf));
     if (twin !== null) placed[index] = { ...file, likely: twin, place: { beside: twin.id }, role: 'sent' };
   }
   return placed.map((file) => (file.content.kind === 'paper' ? file : withSubject(file, placed)));

@@ -4,6 +4,7 @@ import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
 import type { Paper } from '#core/paper/paper.ts';
+import type { Candidate, Incoming, Likely } from '#core/taking-in/likely.ts';
 import type { WordText } from '#formats/docx/read-docx.ts';
 import type { Payload } from '#formats/bag/bag.ts';
 import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
@@ -42,6 +43,8 @@ export interface ReaderWorker {
     progress: (done: number, of: number) => void,
   ): Promise<ReadResult<FileContent>>;
   readPaper(bytes: Uint8Array): Promise<ReadResult<MarkedPaper>>;
+  /** What a file most likely belongs to; long texts are compared. */
+  likelyAssignment(file: Incoming, candidates: readonly Candidate[]): Promise<Likely | null>;
   /** Reads remarks that came in a file of their own, onto the paper, picture or recording they are about. */
   readRemarksOnto(bytes: Uint8Array, about: Uint8Array | null): Promise<ReadResult<Mark[]>>;
   /** A copy of a locked PDF that opens without its password. */

@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
+import type { Candidate, Incoming } from '#core/taking-in/likely.ts';
 import type { Payload } from '#formats/bag/bag.ts';
 import type { ReaderWorker } from './protocol.ts';
 
@@ -36,6 +37,8 @@ export function readerInWorker() {
       password: string | null,
       progress: (done: number, of: number) => void,
     ) => remote().readFile(name, bytes, password, proxy(progress)),
+    likelyAssignment: (file: Incoming, candidates: readonly Candidate[]) =>
+      remote().likelyAssignment(file, candidates),
     readPaper: (bytes: Uint8Array) => remote().readPaper(bytes),
     readRemarksOnto: (bytes: Uint8Array, about: Uint8Array | null) => remote().readRemarksOnto(bytes, about),
     unlockPdf: (bytes: Uint8Array, password: string) => remote().unlockPdf(bytes, password),

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { GlobalWorkerOptions } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pdfWorkerUrl from 'pdfjs-dist/legacy/build/pdf.worker.mjs?url';
+import { likelyAssignment } from '#core/taking-in/likely.ts';
 import { readBag, writeBag } from '#formats/bag/bag.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { readPaper } from '#formats/read-paper.ts';
@@ -51,6 +52,7 @@ async function onto(bytes: Uint8Array, about: Uint8Array | null) {
 
 const worker: ReaderWorker = {
   readFile: (name, bytes, password, progress) => reading(() => contentOf(name, bytes, password, progress)),
+  likelyAssignment: (file, candidates) => Promise.resolve(likelyAssignment(file, candidates)),
   readPaper: (bytes) => reading(() => readPaper(bytes, pdfAssets())),
   readRemarksOnto: (bytes, about) => reading(() => onto(bytes, about)),
   // Writing PDFs needs a large library, seldom.

@@ -45,8 +45,9 @@ async function putPaperWithRemarks(
 /** The name most of the marks carry; a file that names nobody has an unnamed marker. */
 function markerOf(marks: readonly Mark[]): Author {
   const named = marks.map((mark) => mark.author).filter((author) => author !== '');
-  const count = (name: string) => named.filter((other) => other === name).length;
-  const name = named.reduce((most, next) => (count(next) > count(most) ? next : most), named.at(0) ?? '');
+  const counts = new Map<string, number>();
+  for (const name of named) counts.set(name, (counts.get(name) ?? 0) + 1);
+  const [[name] = ['']] = [...counts].sort((x, y) => y[1] - x[1]);
   return { name: name === '' ? words.takeIn.unnamedMarker : name, role: 'instructor' };
 }
 

@@ -23,6 +23,8 @@ import { openPdf, type PdfAssets } from './open-pdf.ts';
 import { linesOfPage, turned, type Line } from './page-text.ts';
 
 const TEXT_MARKUP = new Set(['highlight', 'underline', 'squiggly', 'strikeout']);
+/** So many pages are asked for before the one at hand is done. */
+const PAGES_AHEAD = 3;
 const ENCLOSING = new Set(['square', 'circle', 'polygon']);
 
 export interface PdfReading {
@@ -100,20 +102,34 @@ async function readPages(
   const document = await openPdf(bytes, assets, { password, forReading: true });
   try {
     const read: RawPages = { pages: [], lines: [], annotations: [], glyphsByPage: new Map(), attached: [] };
-    for (let number = 1; number <= document.numPages; number++) {
+    const readPage = async (number: number) => {
       const page = await document.getPage(number);
       const { width, height, transform } = page.getViewport({ scale: 1 });
-      read.pages.push({ width, height, transform });
-      // Asked for at once, so that the thread that reads and the one that works on it don't wait for one another.
       const [lines, own] = await Promise.all([
         linesOfPage(page),
         given?.filter((one) => one.page === number) ?? annotationsOfPage(page, names),
       ]);
-      read.lines.push(...lines);
-      read.annotations.push(...own);
-      if (own.some(({ kind }) => TEXT_MARKUP.has(kind) || ENCLOSING.has(kind)))
-        read.glyphsByPage.set(number, await glyphsOfPage(page));
+      const needsGlyphs = own.some(({ kind }) => TEXT_MARKUP.has(kind) || ENCLOSING.has(kind));
+      const glyphs = needsGlyphs ? await glyphsOfPage(page) : null;
       page.cleanup();
+      return { size: { width, height, transform }, lines, own, glyphs };
+    };
+    // Some are asked for ahead, so that the thread that reads and the one that works on it don't wait for one another.
+    const ahead: ReturnType<typeof readPage>[] = [];
+    let asked = 0;
+    for (let number = 1; number <= document.numPages; number++) {
+      while (asked < document.numPages && asked < number + PAGES_AHEAD) {
+        const next = readPage(++asked);
+        // Told when its turn comes, and no sooner.
+        next.catch(() => undefined);
+        ahead.push(next);
+      }
+      const page = await ahead.shift();
+      if (page === undefined) break;
+      read.pages.push(page.size);
+      read.lines.push(...page.lines);
+      read.annotations.push(...page.own);
+      if (page.glyphs !== null) read.glyphsByPage.set(number, page.glyphs);
       progress?.(number, document.numPages);
     }
     read.annotations.push(...(given ?? []).filter((one) => one.page > document.numPages));

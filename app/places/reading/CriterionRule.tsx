@@ -69,7 +69,7 @@ export function CriterionRule({
             focused={remark.id === focusedId}
             unfolded={unfolded.includes(remark.id)}
             onUnfold={unfold}
-            onFocus={() => onFocus(remark.id)}
+            onFocus={onFocus}
           />
         ))}
         {loss !== null && loss.unexplained > 0 && (

@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { useIsHovered } from './hovered.ts';
 
 export interface CurveEnds {
   readonly id: string;
@@ -12,14 +13,12 @@ export function Curves({
   width,
   height,
   focusedId,
-  hoveredId,
   faint,
 }: {
   ends: readonly CurveEnds[];
   width: number;
   height: number;
   focusedId: string | null;
-  hoveredId: string | null;
   /** Those of folded slips: so many stand close that only the one in focus is to stand out. */
   faint: ReadonlySet<string>;
 }) {
@@ -31,33 +30,34 @@ export function Curves({
       height={height}
       fill="none"
     >
-      {ends.map(({ id, from, to }) => {
-        const way = to.x < from.x ? -1 : 1;
-        const bend = way * Math.max(20, Math.abs(to.x - from.x) / 2);
-        const focused = id === focusedId || id === hoveredId;
-        return (
-          <g
-            key={id}
-            data-curve={id}
-            className={clsx(
-              focused ? 'stroke-ink' : 'stroke-rule-strong',
-              !focused && faint.has(id) && 'opacity-35',
-            )}
-          >
-            <path
-              d={`M${from.x} ${from.y}C${from.x + bend} ${from.y} ${to.x - bend} ${to.y} ${to.x} ${to.y}`}
-              strokeWidth={focused ? 2 : 1}
-            />
-            <circle
-              cx={from.x}
-              cy={from.y}
-              r={focused ? 3.5 : 2.2}
-              className={focused ? 'fill-ink' : 'fill-rule-strong'}
-              stroke="none"
-            />
-          </g>
-        );
-      })}
+      {ends.map((one) => (
+        <Curve key={one.id} {...one} focused={one.id === focusedId} faint={faint.has(one.id)} />
+      ))}
     </svg>
+  );
+}
+
+function Curve({ id, from, to, focused, faint }: CurveEnds & { focused: boolean; faint: boolean }) {
+  const hovered = useIsHovered(id);
+  const strong = focused || hovered;
+  const way = to.x < from.x ? -1 : 1;
+  const bend = way * Math.max(20, Math.abs(to.x - from.x) / 2);
+  return (
+    <g
+      data-curve={id}
+      className={clsx(strong ? 'stroke-ink' : 'stroke-rule-strong', !strong && faint && 'opacity-35')}
+    >
+      <path
+        d={`M${from.x} ${from.y}C${from.x + bend} ${from.y} ${to.x - bend} ${to.y} ${to.x} ${to.y}`}
+        strokeWidth={strong ? 2 : 1}
+      />
+      <circle
+        cx={from.x}
+        cy={from.y}
+        r={strong ? 3.5 : 2.2}
+        className={strong ? 'fill-ink' : 'fill-rule-strong'}
+        stroke="none"
+      />
+    </g>
   );
 }

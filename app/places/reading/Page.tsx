@@ -1,16 +1,17 @@
 import clsx from 'clsx';
 import { TextLayer, type PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
 import { DrawRegion, type Region } from './DrawRegion.tsx';
 import { WORDS_DRAWN } from './found-words.ts';
+import { hover, useIsHovered } from './hovered.ts';
 import { marksOf, pointsOf } from './geometry.ts';
 
 /** A page of the paper, with its text to select and its marks to point at. */
-export function Page({
+export const Page = memo(function Page({
   show,
   number,
   size,
@@ -21,9 +22,7 @@ export function Page({
   remarks,
   numberByRemark,
   focusedId,
-  hoveredId,
   onFocus,
-  onHover,
   onDrawn,
 }: {
   show: { kind: 'pdf'; document: PDFDocumentProxy } | { kind: 'picture'; url: string };
@@ -36,9 +35,7 @@ export function Page({
   remarks: readonly Remark[];
   numberByRemark: ReadonlyMap<string, number>;
   focusedId: string | null;
-  hoveredId: string | null;
   onFocus: (id: string) => void;
-  onHover: (id: string | null) => void;
   onDrawn: ((region: Region) => void) | null;
 }) {
   return (
@@ -63,15 +60,13 @@ export function Page({
           size={size}
           scale={scale}
           focused={remark.id === focusedId}
-          hovered={remark.id === hoveredId}
           onFocus={onFocus}
-          onHover={onHover}
         />
       ))}
       {onDrawn !== null && show.kind === 'picture' && <DrawRegion scale={scale} onDrawn={onDrawn} />}
     </div>
   );
-}
+});
 
 function DrawnPage({
   document,
@@ -160,9 +155,7 @@ function Marks({
   size,
   scale,
   focused,
-  hovered,
   onFocus,
-  onHover,
 }: {
   remark: Remark;
   /** It came in a file of its own, so that nothing of it is on the page. */
@@ -171,10 +164,9 @@ function Marks({
   size: PageSize;
   scale: number;
   focused: boolean;
-  hovered: boolean;
   onFocus: (id: string) => void;
-  onHover: (id: string | null) => void;
 }) {
+  const hovered = useIsHovered(remark.id);
   const label = words.reading.mark(number, saidBy(remark));
   const target = placeOf(remark);
   const outline = target.kind === 'region' ? target.outline : null;
@@ -225,8 +217,8 @@ function Marks({
           aria-label={label}
           title={saidBy(remark)}
           onClick={() => onFocus(remark.id)}
-          onMouseEnter={() => onHover(remark.id)}
-          onMouseLeave={() => onHover(null)}
+          onMouseEnter={() => hover(remark.id)}
+          onMouseLeave={() => hover(null)}
           className={clsx(
             'absolute z-10 rounded-[2px]',
             drawn,

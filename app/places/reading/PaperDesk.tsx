@@ -1,11 +1,9 @@
-import clsx from 'clsx';
 import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import type { Layout } from '#core/paper/layout.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { setPreference, usePreferences } from '../../shared/preferences.ts';
-import { Slip } from '../../shared/Slip.tsx';
 import { useNarrow, useSize } from '../../shared/hooks.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
@@ -18,8 +16,9 @@ import type { TextState } from './layout-segments.ts';
 import { Page } from './Page.tsx';
 import { usePinch } from './pinch.ts';
 import { useUnfolded, type ReadingState } from './reading-state.ts';
-import { useBringIntoSight, useInSight, useKeptPlace } from './sight.ts';
+import { useBringIntoSight, useDrawnPart, useKeptPlace } from './sight.ts';
 import { LEAST_SLIP, SlipEdge } from './SlipEdge.tsx';
+import { SlipPlace } from './SlipPlace.tsx';
 import { placeSlips } from './slip-layout.ts';
 import { COMPACT_SLIP, crowdedIds, likelyHeight, SLIP_GAP, useHeights } from './slip-sizes.ts';
 import { Strip } from './Strip.tsx';
@@ -47,7 +46,6 @@ export interface PaperDeskProps {
   readonly zoom: ReadingState['zoom'];
   /** A page to go to, each time that the count is another. */
   readonly going: { readonly page: number; readonly times: number };
-  readonly onPage: (page: number) => void;
   /** Words that are looked for; null where none are. */
   readonly finding: Finding | null;
   /** The zoom becomes so many times what it was. */
@@ -66,7 +64,6 @@ export function PaperDesk({
   onFocus,
   zoom,
   going,
-  onPage,
   finding,
   onPinched,
   onDrawn,
@@ -74,7 +71,6 @@ export function PaperDesk({
   const narrow = useNarrow();
   // What is shown may have the place of a double; what is decided about is the remark itself.
   const byId = useMemo(() => new Map(view.remarks.map((remark) => [remark.id, remark])), [view.remarks]);
-  const [hoveredId, setHoveredId] = useState<string | null>(null);
   const [scroller, size] = useSize<HTMLDivElement>();
   const [measured, setMeasured] = useState<TextPlaces>(NOT_MEASURED);
   const [unfolded, unfold] = useUnfolded(view.assignment.id);
@@ -135,7 +131,7 @@ export function PaperDesk({
   const last = slips.at(-1);
   const slipsEnd = last === undefined ? 0 : (places.get(last.id) ?? 0) + last.height + 24;
   const height = narrow ? papersHeight : Math.max(papersHeight, slipsEnd);
-  const { inSight, drawn } = useInSight(scroller, tops, pages, scale, onPage);
+  const drawn = useDrawnPart(scroller, tops, pages, scale);
   const isDrawn = (top: number, tall: number) => top < drawn.bottom && top + tall > drawn.top;
   const slipsDrawn = new Set(
     slips.flatMap(({ id, height: tall }) =>
@@ -156,7 +152,10 @@ export function PaperDesk({
     narrow ? null : { slipLeft, slipWidth },
   );
   usePinch(scroller, content, onPinched);
-  const toPage = (page: number) => scroller.current?.scrollTo({ top: tops[page - 1] - 8 });
+  const toPage = useCallback(
+    (page: number) => scroller.current?.scrollTo({ top: tops[page - 1] - 8 }),
+    [scroller, tops],
+  );
   useFoundWords(scroller, finding, toPage);
   const gone = useRef(going.times);
   useEffect(() => {
@@ -172,7 +171,6 @@ export function PaperDesk({
           view={view}
           pages={pages}
           remarksByPage={remarksByPage}
-          inSight={inSight}
           height={size.height}
           boxesOf={boxesOf}
           onPage={toPage}
@@ -201,11 +199,9 @@ export function PaperDesk({
                 remarks={remarks}
                 numberByRemark={view.numberByRemark}
                 focusedId={focusedId}
-                hoveredId={hoveredId}
                 zoom={zoom === 'page' ? 1 : zoom}
                 place={{ left, top: tops[0], width: room }}
                 onFocus={onFocus}
-                onHover={setHoveredId}
                 onMeasured={setMeasured}
               />
             ) : (
@@ -220,12 +216,10 @@ export function PaperDesk({
                     top={tops[index]}
                     left={left}
                     paperHash={marked.hash}
-                    remarks={remarksByPage.get(index + 1) ?? []}
+                    remarks={remarksByPage.get(index + 1) ?? NO_REMARKS}
                     numberByRemark={view.numberByRemark}
                     focusedId={focusedId}
-                    hoveredId={hoveredId}
                     onFocus={onFocus}
-                    onHover={setHoveredId}
                     onDrawn={onDrawn}
                   />
                 ),
@@ -247,7 +241,6 @@ export function PaperDesk({
                   width={side === 'left' ? left : slipLeft}
                   height={height}
                   focusedId={focusedId}
-                  hoveredId={hoveredId}
                   faint={compact}
                 />
                 <SlipEdge
@@ -261,30 +254,22 @@ export function PaperDesk({
                 <ol aria-label={words.reading.slips}>
                   {wants.map(({ remark }, index) =>
                     !slipsDrawn.has(remark.id) ? null : (
-                      <li
+                      <SlipPlace
                         key={remark.id}
-                        // Only those near are drawn; a screen reader is told of all.
-                        aria-setsize={wants.length}
-                        aria-posinset={index + 1}
-                        ref={(element) => measure(remark.id, element)}
-                        className={clsx(
-                          'absolute rounded-lg',
-                          remark.id === hoveredId && 'ring-2 ring-rule-strong',
-                        )}
-                        onMouseEnter={() => setHoveredId(remark.id)}
-                        onMouseLeave={() => setHoveredId(null)}
-                        style={{ left: slipLeft, width: slipWidth, top: places.get(remark.id) ?? 0 }}
-                      >
-                        <Slip
-                          view={view}
-                          remark={byId.get(remark.id) ?? remark}
-                          focused={remark.id === focusedId}
-                          compact={compact.has(remark.id)}
-                          unfolded={unfolded.includes(remark.id)}
-                          onUnfold={unfold}
-                          onFocus={() => onFocus(remark.id)}
-                        />
-                      </li>
+                        view={view}
+                        remark={byId.get(remark.id) ?? remark}
+                        number={index + 1}
+                        of={wants.length}
+                        left={slipLeft}
+                        width={slipWidth}
+                        top={places.get(remark.id) ?? 0}
+                        focused={remark.id === focusedId}
+                        compact={compact.has(remark.id)}
+                        unfolded={unfolded.includes(remark.id)}
+                        onUnfold={unfold}
+                        onFocus={onFocus}
+                        onMeasure={measure}
+                      />
                     ),
                   )}
                 </ol>
@@ -301,3 +286,4 @@ const PAGE_GAP_TOP = 12;
 /** However low the window, a page is never smaller than this. */
 const LEAST_FACTOR = 0.2;
 const NONE: ReadonlySet<string> = new Set();
+const NO_REMARKS: readonly Remark[] = [];

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { Empty } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
@@ -26,7 +26,6 @@ interface PaperMaterialProps {
   readonly zoom: ReadingState['zoom'];
   /** A page to go to, each time that the count is another. */
   readonly going: { readonly page: number; readonly times: number };
-  readonly onPage: (page: number) => void;
   readonly finding: Finding | null;
   readonly onPinched: (factor: number) => void;
 }
@@ -56,12 +55,14 @@ type OpenedProps = PaperMaterialProps & { readonly paper: ReadPaper };
 
 function PdfPaper(props: OpenedProps) {
   const document = usePdfDocument(props.paper.hash);
-  return <OpenPaper {...props} show={document === null ? null : { kind: 'pdf', document }} />;
+  const show = useMemo(() => (document === null ? null : ({ kind: 'pdf', document } as const)), [document]);
+  return <OpenPaper {...props} show={show} />;
 }
 
 function PicturePaper(props: OpenedProps) {
   const url = useFileUrl(props.paper.hash);
-  return <OpenPaper {...props} show={url === null ? null : { kind: 'picture', url }} />;
+  const show = useMemo(() => (url === null ? null : ({ kind: 'picture', url } as const)), [url]);
+  return <OpenPaper {...props} show={show} />;
 }
 
 function textShown({ layout }: ReadPaper, state: TextState): Shown | null {

@@ -94,7 +94,6 @@ export function Reading() {
   const kept = usePaper(file?.hash ?? null);
   const [textState, setTextState] = useState<TextState>('changes');
   const { zoom, filter } = state;
-  const [page, setPage] = useState(1);
   const [going, setGoing] = useState({ page: 1, times: 0 });
   const [keysOpen, setKeysOpen] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
@@ -193,7 +192,6 @@ export function Reading() {
           textState={textState}
           onTextState={setTextState}
           count={all.length}
-          page={page}
           onGo={(wanted) => setGoing((before) => ({ page: wanted, times: before.times + 1 }))}
           onLarger={larger}
           finding={found.open}
@@ -232,7 +230,6 @@ export function Reading() {
               onFocus={focus}
               zoom={zoom}
               going={going}
-              onPage={setPage}
               finding={found.finding}
               onPinched={(factor) => change({ zoom: withinZoom((zoom === 'page' ? 1 : zoom) * factor) })}
               remarks={inMaterial}

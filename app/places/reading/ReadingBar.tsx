@@ -24,7 +24,6 @@ export function ReadingBar({
   textState,
   onTextState,
   count,
-  page,
   onGo,
   onLarger,
   finding,
@@ -44,7 +43,6 @@ export function ReadingBar({
   onTextState: (state: TextState) => void;
   /** How many remarks could be shown. */
   count: number;
-  page: number;
   onGo: (page: number) => void;
   onLarger: (by: number) => void;
   finding: boolean;
@@ -92,7 +90,6 @@ export function ReadingBar({
       {onPaper && paper !== null && (
         <>
           <ReadingTools
-            page={page}
             pages={flows ? 1 : paper.pages.length}
             zoom={state.zoom}
             onZoom={(zoom) => onState({ zoom })}

@@ -2,18 +2,17 @@ import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
+import { useSight } from './sight.ts';
 import type { ReadingState } from './reading-state.ts';
 
 /** How a paper is looked at: which page, how large. */
 export function ReadingTools({
-  page,
   pages,
   zoom,
   onZoom,
   onLarger,
   onGo,
 }: {
-  page: number;
   pages: number;
   zoom: ReadingState['zoom'];
   onZoom: (zoom: ReadingState['zoom']) => void;
@@ -22,7 +21,7 @@ export function ReadingTools({
 }) {
   return (
     <>
-      {pages > 1 && <PageField page={page} pages={pages} onGo={onGo} />}
+      {pages > 1 && <PageField pages={pages} onGo={onGo} />}
       <Button
         look="quiet"
         className="min-h-8 px-1.5"
@@ -59,7 +58,8 @@ export function ReadingTools({
 }
 
 /** The page that is in sight, and where to go: a number and Enter. */
-function PageField({ page, pages, onGo }: { page: number; pages: number; onGo: (page: number) => void }) {
+function PageField({ pages, onGo }: { pages: number; onGo: (page: number) => void }) {
+  const page = useSight((sight) => sight.page);
   const [typed, setTyped] = useState<string | null>(null);
   const go = () => {
     const wanted = Math.round(Number(typed));

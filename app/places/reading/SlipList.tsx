@@ -30,7 +30,7 @@ export function SlipList({
             focused={remark.id === focusedId}
             unfolded={unfolded.includes(remark.id)}
             onUnfold={unfold}
-            onFocus={() => onFocus(remark.id)}
+            onFocus={onFocus}
           />
           {below?.(remark)}
         </li>

@@ -7,6 +7,7 @@ import { words } from '../../words/en.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 import { WORDS_DRAWN } from './found-words.ts';
 import type { Box } from './geometry.ts';
+import { hover, useIsHovered } from './hovered.ts';
 import { markedSpans, segmentsOf, type MarkedSpan, type Segment, type TextState } from './layout-segments.ts';
 
 /** Where each remark begins on the sheet, and how tall the sheet is. */
@@ -23,11 +24,9 @@ interface TextSheetProps {
   readonly remarks: readonly Remark[];
   readonly numberByRemark: ReadonlyMap<string, number>;
   readonly focusedId: string | null;
-  readonly hoveredId: string | null;
   readonly zoom: number;
   readonly place: { readonly left: number; readonly top: number; readonly width: number };
   readonly onFocus: (id: string) => void;
-  readonly onHover: (id: string | null) => void;
   readonly onMeasured: (places: TextPlaces) => void;
 }
 
@@ -182,15 +181,13 @@ function Piece({
   remarks,
   numberByRemark,
   focusedId,
-  hoveredId,
   onFocus,
-  onHover,
-}: Pick<TextSheetProps, 'remarks' | 'numberByRemark' | 'focusedId' | 'hoveredId' | 'onFocus' | 'onHover'> & {
+}: Pick<TextSheetProps, 'remarks' | 'numberByRemark' | 'focusedId' | 'onFocus'> & {
   segment: Segment;
 }) {
   const { marks, begins, change, note } = segment;
   const focused = focusedId !== null && marks.includes(focusedId);
-  const hovered = hoveredId !== null && marks.includes(hoveredId);
+  const hovered = useIsHovered(marks);
   const nearest = marks.at(-1);
   return (
     <>
@@ -206,8 +203,8 @@ function Piece({
             data-mark={id}
             aria-label={words.reading.mark(number, remark === undefined ? '' : saidBy(remark))}
             onClick={() => onFocus(id)}
-            onMouseEnter={() => onHover(id)}
-            onMouseLeave={() => onHover(null)}
+            onMouseEnter={() => hover(id)}
+            onMouseLeave={() => hover(null)}
             className={clsx(
               'relative -top-[0.35em] mx-px rounded-sm px-0.5 font-sans text-[0.62em] leading-none font-semibold select-none',
               id === focusedId ? 'text-ink underline decoration-2' : 'text-quiet hover:text-ink',
@@ -220,8 +217,8 @@ function Piece({
       <span
         data-from={segment.from}
         onClick={nearest === undefined ? undefined : () => onFocus(nearest)}
-        onMouseEnter={nearest === undefined ? undefined : () => onHover(nearest)}
-        onMouseLeave={nearest === undefined ? undefined : () => onHover(null)}
+        onMouseEnter={nearest === undefined ? undefined : () => hover(nearest)}
+        onMouseLeave={nearest === undefined ? undefined : () => hover(null)}
         className={clsx(
           segment.bold && 'font-bold',
           segment.italic && 'italic',

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import * as v from 'valibot';
 import { create } from 'zustand';
 import { databaseName, useWorkspace } from '../../workspace/workspace.ts';
@@ -52,20 +52,26 @@ export function useReadingState(
   const key = keyOf(assignmentId);
   const first = useMemo(() => stored(key), [key]);
   const state = useStates((states) => states[key]) ?? first;
-  const change = (part: Partial<ReadingState>) => {
-    const next = { ...(useStates.getState()[key] ?? first), ...part };
-    useStates.setState({ [key]: next });
-    localStorage.setItem(key, JSON.stringify(next));
-  };
+  const change = useCallback(
+    (part: Partial<ReadingState>) => {
+      const next = { ...(useStates.getState()[key] ?? first), ...part };
+      useStates.setState({ [key]: next });
+      localStorage.setItem(key, JSON.stringify(next));
+    },
+    [key, first],
+  );
   return [state, change];
 }
 
 /** The slips of long remarks that stand in full though they are not in focus. */
 export function useUnfolded(assignmentId: string): [readonly string[], (id: string, open: boolean) => void] {
   const [{ unfolded }, change] = useReadingState(assignmentId);
-  const unfold = (id: string, open: boolean) => {
-    const others = unfolded.filter((one) => one !== id);
-    change({ unfolded: open ? [...others, id] : others });
-  };
+  const unfold = useCallback(
+    (id: string, open: boolean) => {
+      const others = unfolded.filter((one) => one !== id);
+      change({ unfolded: open ? [...others, id] : others });
+    },
+    [unfolded, change],
+  );
   return [unfolded, unfold];
 }

@@ -1,4 +1,5 @@
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { create } from 'zustand';
 import type { ReadPaper } from '../../workspace/records.ts';
 import { isWholeIn } from './geometry.ts';
 import type { Wanted } from './wanted.ts';
@@ -9,15 +10,21 @@ const SIGHT_STEP = 400;
 /** How far down in what is in sight one reads. */
 const EYE = 0.4;
 
-/** Which part of the paper is in sight, and how far it is drawn. */
-export function useInSight(
+/** What of the paper is in sight; known apart, so that scrolling doesn't render the whole desk anew. */
+export const useSight = create<{
+  /** Shares of the pages: 1.5 is the middle of the second. */
+  readonly from: number;
+  readonly to: number;
+  readonly page: number;
+}>(() => ({ from: 0, to: 1, page: 1 }));
+
+/** Tells which part of the paper is in sight; returns how far it is to be drawn. */
+export function useDrawnPart(
   scroller: RefObject<HTMLDivElement | null>,
   tops: readonly number[],
   pages: ReadPaper['pages'],
   scale: number,
-  onPage: (page: number) => void,
 ) {
-  const [inSight, setInSight] = useState({ from: 0, to: 1 });
   const [drawn, setDrawn] = useState({ top: -AROUND, bottom: 2 * AROUND });
   useEffect(() => {
     const element = scroller.current;
@@ -34,17 +41,19 @@ export function useInSight(
       // A quarter of a page is as fine as the strip tells.
       const from = Math.floor(at(scrollTop) * 4) / 4;
       const to = Math.ceil(at(scrollTop + clientHeight) * 4) / 4;
-      setInSight((known) => (known.from === from && known.to === to ? known : { from, to }));
+      const page = Math.min(pages.length, Math.floor(at(scrollTop + clientHeight * EYE)) + 1);
+      const known = useSight.getState();
+      if (known.from !== from || known.to !== to || known.page !== page)
+        useSight.setState({ from, to, page });
       const top = Math.floor((scrollTop - AROUND) / SIGHT_STEP) * SIGHT_STEP;
       const bottom = Math.ceil((scrollTop + clientHeight + AROUND) / SIGHT_STEP) * SIGHT_STEP;
       setDrawn((known) => (known.top === top && known.bottom === bottom ? known : { top, bottom }));
-      onPage(Math.min(pages.length, Math.floor(at(element.scrollTop + element.clientHeight * EYE)) + 1));
     };
     look();
     element.addEventListener('scroll', look, { passive: true });
     return () => element.removeEventListener('scroll', look);
-  }, [scroller, tops, pages, scale, onPage]);
-  return { inSight, drawn };
+  }, [scroller, tops, pages, scale]);
+  return drawn;
 }
 
 /**

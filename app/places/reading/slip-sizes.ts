@@ -45,14 +45,13 @@ export function useHeights(): [
   const observer = useRef<ResizeObserver | null>(null);
   useLayoutEffect(() => {
     const watching = new ResizeObserver((entries) => {
-      setHeights((known) => {
-        const next = new Map(known);
-        for (const { target } of entries) {
-          const id = idByElement.current.get(target);
-          if (id !== undefined) next.set(id, target.getBoundingClientRect().height);
-        }
-        return next;
+      const measured = entries.flatMap(({ target }) => {
+        const id = idByElement.current.get(target);
+        return id === undefined ? [] : [[id, target.getBoundingClientRect().height] as const];
       });
+      setHeights((known) =>
+        measured.every(([id, height]) => known.get(id) === height) ? known : new Map([...known, ...measured]),
+      );
     });
     observer.current = watching;
     for (const element of idByElement.current.keys()) watching.observe(element);
