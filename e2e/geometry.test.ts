@@ -103,6 +103,22 @@ async function toZoom(page: Page, percent: number): Promise<void> {
   await page.waitForSelector('[data-page="1"] [data-mark]');
 }
 
+/** Whether the remark in focus has its mark and its slip wholly in sight. */
+const pairInSight = (page: Page) =>
+  page.evaluate(() => {
+    const slip = document.querySelector<HTMLElement>('[data-slip][aria-current="true"]');
+    const frame = document.querySelector('[data-scroller]')?.getBoundingClientRect();
+    const mark = document.querySelector(`[data-mark="${CSS.escape(slip?.dataset.slip ?? '')}"]`);
+    const whole = (box: DOMRect | undefined) =>
+      box !== undefined &&
+      frame !== undefined &&
+      box.top >= frame.top - 1 &&
+      box.bottom <= frame.bottom + 1 &&
+      box.left >= frame.left - 1 &&
+      box.right <= frame.right + 1;
+    return { slip: whole(slip?.getBoundingClientRect()), mark: whole(mark?.getBoundingClientRect()) };
+  });
+
 const settled = (page: Page) => page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 250)));
 
 describe('geometry', () => {
@@ -134,13 +150,26 @@ describe('geometry', () => {
         // So many fold to a line each, and the one in focus stands in full.
         await page.keyboard.press('n');
         await page.waitForSelector('[data-slip][aria-current="true"] textarea');
-        expect(await page.$$eval('[data-slip][data-folded]', (slips) => slips.length)).toBeGreaterThan(10);
+        expect(await page.$$eval('[data-slip][data-folded]', (slips) => slips.length)).toBeGreaterThan(5);
         await settled(page);
         expect(await shapeOf(page), 'with one in focus').toMatchObject({
           overlaps: 0,
           crossings: 0,
           away: 0,
         });
+        // The pair comes into sight however many slips stand above it, and at any size.
+        for (let i = 0; i < 13; i++) await page.keyboard.press('n');
+        for (const percent of [100, 200]) {
+          await toZoom(page, percent);
+          await page.keyboard.press('n');
+          await settled(page);
+          expect(await pairInSight(page), `at ${percent} %`).toEqual({ slip: true, mark: true });
+          expect(await shapeOf(page), `at ${percent} %`).toMatchObject({
+            overlaps: 0,
+            crossings: 0,
+            away: 0,
+          });
+        }
       },
     );
 

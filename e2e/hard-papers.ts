@@ -173,3 +173,68 @@ export async function inkPaper(): Promise<Uint8Array<ArrayBuffer>> {
   ]);
   return new Uint8Array(await document.save());
 }
+
+/** A page with a remark about a table, a figure, three places, one without words, and one that is very long. */
+export async function oddPaper(): Promise<Uint8Array<ArrayBuffer>> {
+  const document = await PDFDocument.create();
+  const font = await document.embedFont(StandardFonts.TimesRoman);
+  const page = document.addPage([PAGE.width, PAGE.height]);
+  const line = (row: number) => ({ x: 60, y: TOP - row * LEADING });
+  for (let row = 0; row < 12; row++)
+    page.drawText(WORDS.slice(row * 13, row * 13 + 13).join(' '), { ...line(row), size: SIZE, font });
+  for (let row = 0; row < 5; row++)
+    for (let column = 0; column < 4; column++) {
+      const [x, y] = [60 + column * 110, TOP - (14 + row) * LEADING];
+      page.drawRectangle({ x, y: y - 5, width: 110, height: LEADING, borderWidth: 0.5, opacity: 0 });
+      page.drawText(row === 0 ? ['Well', 'May', 'July', 'October'][column] : `${row}${column}7`, {
+        x: x + 6,
+        y,
+        size: SIZE,
+        font,
+      });
+    }
+  for (let i = 0; i < 40; i++) page.drawCircle({ x: 70 + i * 11, y: 330 + Math.sin(i / 3) * 50, size: 2 });
+  const quad = (row: number, from: number, to: number) => {
+    const { y } = line(row);
+    return [from, y + 8, to, y + 8, from, y - 2, to, y - 2];
+  };
+  const highlight = (rows: readonly (readonly [number, number, number])[]) => {
+    const quads = rows.map(([row, from, to]) => quad(row, from, to));
+    const ys = quads.flatMap((one) => [one[1], one[5]]);
+    const xs = quads.flatMap((one) => [one[0], one[2]]);
+    return {
+      Subtype: 'Highlight',
+      Rect: [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)],
+      QuadPoints: quads.flat(),
+      C: [0.75, 0.87, 0.55],
+    };
+  };
+  annotate(document, page, [
+    { ...highlight([[0, 60, 200]]), ...byKeld('bare', '') },
+    {
+      ...highlight([
+        [2, 60, 160],
+        [5, 200, 330],
+        [9, 90, 210],
+      ]),
+      ...byKeld('three', 'Three words for one thing. Choose one of them and keep to it.'),
+    },
+    {
+      ...highlight([[7, 120, 420]]),
+      ...byKeld('long', WORDS.slice(300, 620).join(' ')),
+    },
+    {
+      Subtype: 'Square',
+      Rect: [54, 468, 506, 562],
+      C: [0.1, 0.3, 0.6],
+      ...byKeld('table', 'Units are missing in the table, and the wells have no names.'),
+    },
+    {
+      Subtype: 'Circle',
+      Rect: [54, 268, 516, 392],
+      C: [0.7, 0.1, 0.1],
+      ...byKeld('figure', 'A figure without axes. What goes up here, and when?'),
+    },
+  ]);
+  return new Uint8Array(await document.save());
+}

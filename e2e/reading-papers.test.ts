@@ -163,6 +163,7 @@ describe('papers of all kinds, by mouse, by keys and by touch', () => {
     await until(page, () => location.pathname.startsWith('/a/'));
     await openReading(page);
     await page.waitForSelector('[data-slip]');
+    await page.waitForSelector('[data-mark]');
     const said = await page.$$eval('[data-mark]', (marks) =>
       marks.map((mark) => (mark.getAttribute('aria-label') ?? '').replace(/^Remark \d+: /, '')),
     );

@@ -251,9 +251,13 @@ describe('The reading place', () => {
     );
     await page.reload();
     await page.waitForSelector('[data-slip]');
-    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
-    await page.keyboard.press('n');
-    await seeText(page, 'You reply: It stands on the title page now.');
+    const kept = () =>
+      until(
+        page,
+        (text) => document.querySelector<HTMLTextAreaElement>('[aria-label="Your reply"]')?.value === text,
+        'It stands on the title page now.',
+      );
+    await kept();
     await page.goto(`${desk.address}/a/skarn-moss-report/revise`);
     await clickRole(page, 'button', 'Begin the new draft');
     await page.waitForSelector('[aria-label="Text of the draft"] p');
@@ -274,8 +278,13 @@ describe('The reading place', () => {
     expect(sheet.paper.text).toContain('Reply: It stands on the title page now.');
     await page.goto(`${desk.address}/a/skarn-moss-report/read`);
     await page.waitForSelector('[data-slip]');
+    await seeText(page, 'You reply: It stands on the title page now.');
+    await page.keyboard.press('n');
+    await kept();
+    // The draft that was begun, then the reply.
     await clickRole(page, 'button', 'Undo');
-    await until(page, () => !document.body.textContent.includes('You reply:'));
+    await clickRole(page, 'button', 'Undo');
+    await until(page, () => document.querySelector('[aria-label="Your reply"]') === null);
   });
 
   pageTest('shows matches and remarks together or one by one', async ({ page, desk }) => {

@@ -3,6 +3,7 @@ import { Inbox, MessagesSquare, Scale, Settings2, SquareLibrary, type LucideIcon
 import { useEffect } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
+import { useNarrow } from '../shared/hooks.ts';
 import { words } from '../words/en.ts';
 import { onNewMarking } from '../workspace/connect.ts';
 import { useWorkspace } from '../workspace/workspace.ts';
@@ -33,6 +34,7 @@ const TOAST_ACTION = { background: 'var(--accent)', color: 'var(--on-accent)' };
 export function Frame() {
   const identity = useWorkspace((state) => state.identity);
   const connection = useWorkspace((state) => state.connection);
+  const narrow = useNarrow();
   useMarkingNotices();
   return (
     <div className="flex h-dvh flex-col">
@@ -56,9 +58,10 @@ export function Frame() {
       </main>
       {identity !== null && <PhonePlaces />}
       <Toaster
-        position="bottom-left"
+        // On a phone what is decided with stands at the bottom.
+        position={narrow ? 'top-center' : 'bottom-left'}
         closeButton
-        mobileOffset={{ bottom: 68 }}
+        mobileOffset={{ top: 8 }}
         toastOptions={{ duration: 6000, style: TOAST, actionButtonStyle: TOAST_ACTION }}
       />
     </div>

@@ -7,7 +7,8 @@ import { behindOf, hundredths, type AssignmentView } from '../workspace/assignme
 export function PointsBehind({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const behind = behindOf(view, remark.id);
   const own = importanceOf(remark, view.judgements.get(remark.id));
-  if (behind === null)
+  // Where nothing was lost there is nothing to share.
+  if (behind === null || behind.loss.lost === 0)
     return own === 0 ? null : <span title={words.rubric.noPointsBehind}>{words.rubric.importance(own)}</span>;
   const { share, loss } = behind;
   const of = words.rubric.lossOf[placeOf(loss)];

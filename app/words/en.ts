@@ -621,6 +621,7 @@ export const words = {
       count: (at: number, of: number) => (of === 0 ? 'They don’t stand here.' : `${at} of ${of}`),
       close: 'Close',
     },
+    aside: (count: number) => `${many(count, 'remark', 'remarks')} more above`,
     slipWidth: 'How wide the remarks are',
     slipsLeft: 'Put the remarks on the left',
     slipsRight: 'Put the remarks on the right',

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Remark } from '#core/model/remark.ts';
@@ -19,8 +20,8 @@ import { useUnfolded, type ReadingState } from './reading-state.ts';
 import { useBringIntoSight, useDrawnPart, useKeptPlace } from './sight.ts';
 import { LEAST_SLIP, SlipEdge } from './SlipEdge.tsx';
 import { SlipPlace } from './SlipPlace.tsx';
-import { placeSlips } from './slip-layout.ts';
-import { COMPACT_SLIP, crowdedIds, likelyHeight, SLIP_GAP, useHeights } from './slip-sizes.ts';
+import { placeSlips, roomAbove } from './slip-layout.ts';
+import { COMPACT_SLIP, crowdedIds, likelyHeight, sizeKey, SLIP_GAP, useHeights } from './slip-sizes.ts';
 import { Strip } from './Strip.tsx';
 import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
 import { groupByPage, wantedPlaces } from './wanted.ts';
@@ -105,28 +106,43 @@ export function PaperDesk({
   );
   const remarksByPage = useMemo(() => groupByPage(remarks, isText), [remarks, isText]);
   const paperRight = left + widest * scale;
-  const slipLeft =
-    side === 'left' ? MARGIN : Math.max(paperRight + CURVE_ROOM, size.width - slipWidth - MARGIN);
+  const slipLeft = side === 'left' ? MARGIN : size.width - slipWidth - MARGIN;
+  // What is wider than its room goes on below the slips, which stay in sight.
+  const over =
+    !narrow &&
+    (side === 'left' ? paperRight : paperRight + CURVE_ROOM - 1) > (side === 'left' ? size.width : slipLeft);
+  const edge = side === 'left' ? slipLeft + slipWidth + CURVE_ROOM / 2 : slipLeft - CURVE_ROOM / 2;
   const [heights, measure] = useHeights();
   const wants = useMemo(
     () => wantedPlaces(remarksByPage, pages, tops, left, scale, boxesOf),
     [remarksByPage, pages, tops, left, scale, boxesOf],
   );
-  const compact = useMemo(
-    () => (isText ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth)),
-    [isText, remarksByPage, pages, scale, slipWidth],
+  const crowded = useMemo(
+    () => (narrow ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth)),
+    [narrow, remarksByPage, pages, scale, slipWidth],
   );
-  const slips = useMemo(
+  const sizes = useMemo(
     () =>
-      wants.map(({ id, y, remark }) => ({
-        id,
-        want: y - 16,
-        height:
-          heights.get(id) ??
-          (compact.has(id) && id !== focusedId ? COMPACT_SLIP : likelyHeight(remark, slipWidth)),
-      })),
-    [wants, heights, compact, focusedId, slipWidth],
+      wants.map(({ id, y, remark }) => {
+        const line = heights.get(sizeKey(id, true)) ?? COMPACT_SLIP;
+        const full = heights.get(sizeKey(id, false)) ?? likelyHeight(remark, slipWidth);
+        return { id, want: y - 16, line, height: crowded.has(id) && id !== focusedId ? line : full };
+      }),
+    [wants, heights, crowded, focusedId, slipWidth],
   );
+  const { lines, aside } = useMemo(
+    () => roomAbove(sizes, SLIP_GAP, PAGE_GAP_TOP, focusedId),
+    [sizes, focusedId],
+  );
+  const slips = useMemo(() => {
+    const shown = sizes
+      .filter(({ id }) => !aside.has(id))
+      .map((slip) => (lines.has(slip.id) ? { ...slip, height: slip.line } : slip));
+    return aside.size === 0
+      ? shown
+      : [{ id: ASIDE, want: sizes[0].want, line: COMPACT_SLIP, height: COMPACT_SLIP }, ...shown];
+  }, [sizes, lines, aside]);
+  const isLine = (id: string) => crowded.has(id) || lines.has(id);
   const places = useMemo(() => placeSlips(slips, SLIP_GAP, PAGE_GAP_TOP, focusedId), [slips, focusedId]);
   const last = slips.at(-1);
   const slipsEnd = last === undefined ? 0 : (places.get(last.id) ?? 0) + last.height + 24;
@@ -149,7 +165,8 @@ export function PaperDesk({
     wants,
     places,
     heights,
-    narrow ? null : { slipLeft, slipWidth },
+    { from: over && side === 'left' ? edge : 0, to: over && side === 'right' ? edge : size.width },
+    narrow,
   );
   usePinch(scroller, content, onPinched);
   const toPage = useCallback(
@@ -188,7 +205,11 @@ export function PaperDesk({
             className="relative"
             style={{
               height,
-              minWidth: narrow ? paperRight + 8 : Math.max(paperRight, slipLeft + slipWidth) + 16,
+              minWidth: narrow
+                ? paperRight + 8
+                : over
+                  ? paperRight + (side === 'left' ? 16 : size.width - edge + 8)
+                  : undefined,
             }}
           >
             {show.kind === 'text' ? (
@@ -226,22 +247,35 @@ export function PaperDesk({
               )
             )}
             {!narrow && (
-              <>
+              <div className="sticky left-0 z-20 h-0" style={{ width: size.width }}>
+                {over && (
+                  <div
+                    className={clsx(
+                      'absolute top-0 border-rule bg-paper',
+                      side === 'left' ? 'border-r' : 'border-l',
+                    )}
+                    style={{
+                      left: side === 'left' ? 0 : edge,
+                      width: side === 'left' ? edge : size.width - edge,
+                      height,
+                    }}
+                  />
+                )}
                 <Curves
                   ends={wants
-                    .filter(({ id, y }) => slipsDrawn.has(id) || isDrawn(y, 1))
+                    .filter(({ id, y }) => !aside.has(id) && (slipsDrawn.has(id) || isDrawn(y, 1)))
                     .map(({ id, y }) => ({
                       id,
-                      from: { x: side === 'left' ? left - 6 : paperRight + 6, y },
+                      from: { x: over ? edge : side === 'left' ? left - 6 : paperRight + 6, y },
                       to: {
                         x: side === 'left' ? slipLeft + slipWidth : slipLeft,
                         y: (places.get(id) ?? 0) + 16,
                       },
                     }))}
-                  width={side === 'left' ? left : slipLeft}
+                  width={size.width}
                   height={height}
                   focusedId={focusedId}
-                  faint={compact}
+                  faint={crowded}
                 />
                 <SlipEdge
                   at={side === 'left' ? slipLeft + slipWidth + 8 : slipLeft - 8}
@@ -251,6 +285,16 @@ export function PaperDesk({
                   most={mostWidth}
                   onWidth={(slipWidth) => setPreference({ slipWidth })}
                 />
+                {aside.size > 0 && slipsDrawn.has(ASIDE) && (
+                  <button
+                    type="button"
+                    className="absolute rounded-lg border border-dashed border-rule-strong bg-surface px-2.5 py-1.5 text-left text-sm text-quiet hover:text-ink"
+                    style={{ left: slipLeft, width: slipWidth, top: places.get(ASIDE) ?? 0 }}
+                    onClick={() => onFocus([...aside].at(-1) ?? '')}
+                  >
+                    {words.reading.aside(aside.size)}
+                  </button>
+                )}
                 <ol aria-label={words.reading.slips}>
                   {wants.map(({ remark }, index) =>
                     !slipsDrawn.has(remark.id) ? null : (
@@ -264,7 +308,7 @@ export function PaperDesk({
                         width={slipWidth}
                         top={places.get(remark.id) ?? 0}
                         focused={remark.id === focusedId}
-                        compact={compact.has(remark.id)}
+                        compact={isLine(remark.id)}
                         unfolded={unfolded.includes(remark.id)}
                         onUnfold={unfold}
                         onFocus={onFocus}
@@ -273,7 +317,7 @@ export function PaperDesk({
                     ),
                   )}
                 </ol>
-              </>
+              </div>
             )}
           </div>
         )}
@@ -286,4 +330,6 @@ const PAGE_GAP_TOP = 12;
 /** However low the window, a page is never smaller than this. */
 const LEAST_FACTOR = 0.2;
 const NONE: ReadonlySet<string> = new Set();
+/** Stands for the slips that stand aside. */
+const ASIDE = 'aside';
 const NO_REMARKS: readonly Remark[] = [];

@@ -178,7 +178,8 @@ export function Reading() {
   });
 
   return (
-    <div className="flex h-full flex-col">
+    // Where little is left below the line, the place scrolls with it rather than vanish.
+    <div className="flex h-full flex-col max-md:min-h-[26rem]">
       <div className="flex flex-wrap items-center gap-x-6 border-b border-rule px-5 max-md:overflow-x-auto max-md:px-4">
         <MaterialTabs view={view} material={material} onOpen={open} />
         <ReadingBar

@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { memo, useCallback, type ComponentProps } from 'react';
 import { Slip } from '../../shared/Slip.tsx';
 import { hover, useIsHovered } from './hovered.ts';
+import { sizeKey } from './slip-sizes.ts';
 
 /** A slip where it stands beside the paper. Only those near are drawn; a screen reader is told of all. */
 export const SlipPlace = memo(function SlipPlace({
@@ -23,7 +24,8 @@ export const SlipPlace = memo(function SlipPlace({
 }) {
   const { id } = slip.remark;
   const hovered = useIsHovered(id);
-  const ref = useCallback((element: HTMLElement | null) => onMeasure(id, element), [id, onMeasure]);
+  const key = sizeKey(id, slip.compact === true && !slip.focused);
+  const ref = useCallback((element: HTMLElement | null) => onMeasure(key, element), [key, onMeasure]);
   return (
     <li
       ref={ref}

@@ -98,11 +98,12 @@ export function useBringIntoSight(
   wants: readonly Wanted[],
   places: ReadonlyMap<string, number>,
   heights: ReadonlyMap<string, number>,
-  /** Where the slips stand; null where they don't stand beside the paper. */
-  column: { readonly slipLeft: number; readonly slipWidth: number } | null,
+  /** From where to where of the window the paper is seen. */
+  room: { readonly from: number; readonly to: number },
+  /** Whether no slips stand beside the paper. */
+  narrow: boolean,
 ): void {
-  const { slipLeft, slipWidth } = column ?? { slipLeft: 0, slipWidth: null };
-  const narrow = slipWidth === null;
+  const { from, to } = room;
   const shown = useRef<string | null>(null);
   useEffect(() => {
     const element = scroller.current;
@@ -114,16 +115,15 @@ export function useBringIntoSight(
     const slip = element.querySelector(`[data-slip="${CSS.escape(wanted.id)}"]`);
     const inSight = (part: Element | null, missing: boolean) =>
       part === null ? missing : isWholeIn(part, element);
-    const { scrollLeft, clientWidth } = element;
-    // Aside: the pair if both find room, else the passage.
-    const from = narrow ? wanted.x.from : Math.min(wanted.x.from, slipLeft);
-    const to = narrow ? wanted.x.to : Math.max(wanted.x.to, slipLeft + slipWidth);
-    const [first, last] = to - from < clientWidth ? [from, to] : [wanted.x.from, wanted.x.to];
-    const aside = Math.max(last + 12 - clientWidth, Math.min(scrollLeft, first - 12));
+    const { scrollLeft } = element;
+    const { x } = wanted;
+    // A passage that is wider than its room is shown from its beginning on.
+    const [first, last] = [x.from - from - 12, Math.min(x.to, x.from + to - from - 24) - to + 12];
+    const aside = Math.max(last, Math.min(scrollLeft, first));
     if (aside !== scrollLeft) element.scrollTo({ left: Math.max(0, aside) });
     // A page that isn't drawn is out of sight; on a narrow screen there is no slip beside the paper.
     if (inSight(mark, false) && inSight(slip, true)) return;
     const top = narrow ? wanted.y : Math.min(wanted.y, places.get(wanted.id) ?? wanted.y);
     element.scrollTo({ top: Math.max(0, top - element.clientHeight * (narrow ? 0.35 : 0.28)) });
-  }, [scroller, ready, focusedId, wants, places, heights, narrow, slipLeft, slipWidth]);
+  }, [scroller, ready, focusedId, wants, places, heights, from, to, narrow]);
 }

@@ -49,3 +49,41 @@ export function placeSlips(
       placed.set(slips[index].id, Math.max(top, sum / weight) + shifts[index]);
   return placed;
 }
+
+export interface SlipWithLine extends SlipToPlace {
+  /** How tall it is when it is folded to one line. */
+  readonly line: number;
+}
+
+/**
+ * What makes room above the slip in focus, so that it can stand level with its passage: slips that fold to one line, and
+ * where that isn't enough, slips that stand aside under one line that counts them; from the farthest on. Nothing where
+ * there is room already, or nothing is in focus.
+ */
+export function roomAbove(
+  slips: readonly SlipWithLine[],
+  gap: number,
+  top: number,
+  focusedId: string | null,
+): { readonly lines: ReadonlySet<string>; readonly aside: ReadonlySet<string> } {
+  const lines = new Set<string>();
+  const aside = new Set<string>();
+  const focus = slips.findIndex(({ id }) => id === focusedId);
+  if (focus < 1) return { lines, aside };
+  const above = slips.slice(0, focus);
+  let missing = above.reduce((sum, { height }) => sum + height + gap, top - slips[focus].want);
+  for (const { id, height, line } of above) {
+    if (missing <= 0) return { lines, aside };
+    if (line >= height) continue;
+    lines.add(id);
+    missing -= height - line;
+  }
+  // The line that counts them needs room as well.
+  if (missing > 0) missing += above[0].line + gap;
+  for (const { id, line } of above) {
+    if (missing <= 0) break;
+    aside.add(id);
+    missing -= line + gap;
+  }
+  return { lines, aside };
+}

@@ -13,6 +13,11 @@ const MOST_LINES = 4;
 const CROWDED_FROM = 1.6;
 export const COMPACT_SLIP = 38;
 
+/** Under which name the height of a slip is kept: it has another when it is folded to one line. */
+export function sizeKey(id: string, asLine: boolean): string {
+  return asLine ? `line/${id}` : id;
+}
+
 /** About how tall a slip of this width is before it was drawn. */
 export function likelyHeight(remark: Remark, width: number): number {
   const lines = Math.ceil((saidBy(remark).length * LETTER_WIDTH) / Math.max(120, width - 32));
