@@ -2,8 +2,8 @@ import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { openDropped } from './files.ts';
-import { seeText, until } from './harness.ts';
-import { columnsPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
+import { clickRole, seeText, until } from './harness.ts';
+import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
 import { pageTest } from './page-test.ts';
 
 /** For each remark whose mark and words are drawn, how far the mark is from where it was put, in pixels. */
@@ -211,6 +211,48 @@ describe('geometry', () => {
     expect(Math.max(...(await distances(page, placed, 0)))).toBeLessThanOrEqual(2);
     expect(await shapeOf(page)).toMatchObject({ overlaps: 0, crossings: 0, away: 0 });
   });
+
+  pageTest(
+    'a remark about three places, a table, a figure, and one without words',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/401/);
+      await openDropped(page, desk, 'odd.pdf', await oddPaper());
+      await page.waitForSelector('[data-mark]');
+      await settled(page);
+      const shown = await page.evaluate(() => {
+        const sheet = document.querySelector('[data-page]')?.getBoundingClientRect();
+        return [...document.querySelectorAll<HTMLElement>('[data-slip]')].map((slip) => {
+          const marks = [
+            ...document.querySelectorAll(`[data-mark="${CSS.escape(slip.dataset.slip ?? '')}"]`),
+          ];
+          const boxes = marks.map((mark) => mark.getBoundingClientRect());
+          return {
+            said: slip.querySelector('p')?.textContent.slice(0, 20),
+            marks: marks.length,
+            onPage: boxes.every(
+              (box) =>
+                sheet !== undefined && box.left >= sheet.left && box.bottom <= sheet.bottom && box.height > 5,
+            ),
+          };
+        });
+      });
+      expect(shown).toEqual([
+        { said: 'This mark came witho', marks: 1, onPage: true },
+        { said: 'Three words for one ', marks: 3, onPage: true },
+        { said: expect.any(String) as unknown, marks: 1, onPage: true },
+        { said: 'Units are missing in', marks: 1, onPage: true },
+        { said: 'A figure without axe', marks: 1, onPage: true },
+      ]);
+      expect(await shapeOf(page)).toMatchObject({ overlaps: 0, crossings: 0, away: 0 });
+      // A long one folds, and stays unfolded on return.
+      await clickRole(page, 'button', 'Show all');
+      await settled(page);
+      expect(await page.$$eval('[data-slip][data-folded="true"]', (slips) => slips.length)).toBe(0);
+      await page.reload();
+      await page.waitForSelector('::-p-text(Fold)');
+      expect(await page.$$eval('[data-slip][data-folded="true"]', (slips) => slips.length)).toBe(0);
+    },
+  );
 
   pageTest('remarks that hang on words of a Word file', async ({ page, desk, expectFault }) => {
     expectFault(/401/);

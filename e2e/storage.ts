@@ -1,15 +1,19 @@
 import type { Page } from 'puppeteer-core';
-import type { Desk } from './harness.ts';
+
+/** Where a desk is served. */
+export interface Site {
+  readonly address: string;
+}
 
 /** Opens the page's origin without starting Juncture there. */
-export async function openBare(page: Page, desk: Desk): Promise<void> {
+export async function openBare(page: Page, desk: Site): Promise<void> {
   await page.setJavaScriptEnabled(false);
   await page.goto(`${desk.address}/settings`);
   await page.setJavaScriptEnabled(true);
 }
 
 /** Gives the page's origin a disk of 40 MB, before anything is stored there. */
-export async function giveSmallDisk(page: Page, desk: Desk): Promise<void> {
+export async function giveSmallDisk(page: Page, desk: Site): Promise<void> {
   // The browser looks again only seconds later how much room there is.
   await openBare(page, desk);
   const client = await page.createCDPSession();

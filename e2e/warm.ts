@@ -1,6 +1,5 @@
 import type { Page } from 'puppeteer-core';
-import type { Desk } from './harness.ts';
-import { openBare } from './storage.ts';
+import { openBare, type Site } from './storage.ts';
 
 /**
  * What a workspace held once everything of a desk had come in. Most browser tests are not about coming in: they take
@@ -18,19 +17,22 @@ interface Kept {
   }[];
 }
 
+/** A desk, and what names its content. */
+type Filled = Site & { readonly content: string };
+
 const kept = new Map<string, Kept>();
 
-export function isKept(desk: Desk): boolean {
+export function isKept(desk: Filled): boolean {
   return kept.has(desk.content);
 }
 
 /** Keeps what the page's workspace holds, for desks with the same content. */
-export async function keepWorkspace(page: Page, desk: Desk): Promise<void> {
+export async function keepWorkspace(page: Page, desk: Filled): Promise<void> {
   kept.set(desk.content, await page.evaluate(readWorkspace));
 }
 
 /** Puts what was kept into the browser's storage, before Juncture opens it. */
-export async function giveWorkspace(page: Page, desk: Desk): Promise<void> {
+export async function giveWorkspace(page: Page, desk: Filled): Promise<void> {
   const workspace = kept.get(desk.content);
   if (workspace === undefined) throw new Error('nothing is kept of this desk');
   await openBare(page, desk);

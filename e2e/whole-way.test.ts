@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { expect } from 'vitest';
 import { readDocx } from '#formats/docx/read-docx.ts';
-import { clickRole, openStation, REPORT, seeText, signIn, until } from './harness.ts';
+import { arriveFirst, clickRole, openStation, REPORT, seeText, until } from './harness.ts';
 import { pageTest } from './page-test.ts';
 import { chooseFile, rewrittenFile } from './files.ts';
 
@@ -39,7 +39,7 @@ pageTest(
     const reload = () => page.reload({ waitUntil: 'load' });
 
     // 1 Arrivals: what came back is there and counted; reloading keeps the session though the code left the address.
-    await signIn(page, desk);
+    await arriveFirst(page, desk);
     expect(page.url()).not.toContain('code=');
     await reload();
     for (const title of ['Who decides about the common?', 'Stand survey', 'Lab activity'])

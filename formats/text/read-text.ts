@@ -32,5 +32,14 @@ export function readText(bytes: Uint8Array): MarkedPaper {
     writer.append(found === null ? part : found[3], PLAIN, []);
   }
   const { paper, layout } = writer.finish();
-  return { kind: 'text', pages: [], pageStarts: [], paper, layout, marks: [], unknownKinds: [], attached: [] };
+  return {
+    kind: 'text',
+    pages: [],
+    pageStarts: [],
+    paper,
+    layout,
+    marks: [],
+    unknownKinds: [],
+    attached: [],
+  };
 }

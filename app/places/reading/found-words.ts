@@ -40,7 +40,7 @@ export function findingsIn(paper: ReadPaper, text: Folded, wanted: string): Find
 }
 
 /** The places where words stand on what is drawn of a page, in the order in which it holds them. */
-export function rangesIn(page: Element, wanted: string): Range[] {
+function rangesIn(page: Element, wanted: string): Range[] {
   const nodes: Text[] = [];
   const starts: number[] = [];
   let text = '';
