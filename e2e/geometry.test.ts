@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { openDropped } from './files.ts';
-import { clickRole, seeText, until } from './harness.ts';
+import { clickRole, seeText, settled, until } from './harness.ts';
 import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
 import { pageTest } from './page-test.ts';
 
@@ -118,8 +118,6 @@ const pairInSight = (page: Page) =>
       box.right <= frame.right + 1;
     return { slip: whole(slip?.getBoundingClientRect()), mark: whole(mark?.getBoundingClientRect()) };
   });
-
-const settled = (page: Page) => page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 250)));
 
 describe('geometry', () => {
   for (const turn of [90, 270] as const)

@@ -179,6 +179,27 @@ export async function until(page: Page, question: (text: string) => boolean, tex
   await page.waitForFunction(question, { ...PATIENCE, polling: 50 }, text);
 }
 
+/** Waits until nothing has moved for some frames. */
+export function settled(page: Page): Promise<void> {
+  return page.evaluate(async () => {
+    const places = () =>
+      JSON.stringify(
+        [...document.querySelectorAll('[data-slip], [data-mark], [data-scroller]')].map((one) => [
+          one.getBoundingClientRect(),
+          one.scrollTop,
+        ]),
+      );
+    const frame = () => new Promise((resolve) => requestAnimationFrame(resolve));
+    let before = '';
+    for (let still = 0; still < 8;) {
+      await frame();
+      const now = places();
+      still = now === before ? still + 1 : 0;
+      before = now;
+    }
+  });
+}
+
 /** Signs in by the address that npm start prints, and waits until everything that came back is in. */
 export async function arriveFirst(page: Page, desk: Desk): Promise<void> {
   await page.goto(desk.signInAddress);

@@ -3,7 +3,7 @@ import type { KeyInput, Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { hashOf } from '#formats/hash.ts';
-import { clickRole, arrive, seeText, signIn, until, type Desk } from './harness.ts';
+import { arrive, clickRole, seeText, settled, signIn, until, type Desk } from './harness.ts';
 import { drop, markedBytes, openAlone, openDropped, openReading } from './files.ts';
 import { columnsPaper, inkPaper } from './hard-papers.ts';
 import { pageTest, PHONE } from './page-test.ts';
@@ -22,20 +22,35 @@ const inFocus = (page: Page, text: string) =>
     text,
   );
 
+/** The remark in focus is decided: act. */
+const isActedOn = (page: Page) =>
+  until(
+    page,
+    () =>
+      document
+        .querySelector('[data-slip][aria-current="true"] [aria-pressed="true"]')
+        ?.textContent.startsWith('Act') === true,
+  );
+
 /** A mark of the remark that says this, in the middle of what is in sight. */
 async function markOf(page: Page, said: string): Promise<{ x: number; y: number }> {
   await page.waitForSelector('[data-mark]');
-  return page.evaluate(async (wanted) => {
-    const mark = [...document.querySelectorAll<HTMLElement>('[data-mark]')].find((one) =>
-      one.getAttribute('aria-label')?.includes(wanted),
-    );
-    if (mark === undefined) throw new Error(`no mark of “${wanted}”`);
-    mark.scrollIntoView({ block: 'center' });
-    await new Promise((resolve) => setTimeout(resolve, 200));
-    const box = mark.getBoundingClientRect();
-    // A large shape is pointed at by its edge: other marks may lie within.
+  const mark = await page.evaluateHandle(
+    (wanted) =>
+      [...document.querySelectorAll<HTMLElement>('[data-mark]')].find(
+        (one) => one.getAttribute('aria-label')?.includes(wanted) === true,
+      ) ?? null,
+    said,
+  );
+  const element = mark.asElement();
+  if (element === null) throw new Error(`no mark of “${said}”`);
+  await element.evaluate((one) => (one as HTMLElement).scrollIntoView({ block: 'center' }));
+  await settled(page);
+  // A large shape is pointed at by its edge: other marks may lie within.
+  return element.evaluate((one) => {
+    const box = (one as HTMLElement).getBoundingClientRect();
     return { x: box.left + Math.min(box.width / 2, 30), y: box.top + Math.min(box.height / 2, 8) };
-  }, said);
+  });
 }
 
 /**
@@ -52,13 +67,7 @@ async function readEverywhere(page: Page, said: readonly [string, string]): Prom
   await press(page, 'p');
   await inFocus(page, first);
   await press(page, 'a');
-  await until(
-    page,
-    () =>
-      document
-        .querySelector('[data-slip][aria-current="true"] [aria-pressed="true"]')
-        ?.textContent.startsWith('Act') === true,
-  );
+  await isActedOn(page);
   await page.setViewport({ ...PHONE, hasTouch: true, isMobile: true });
   await page.reload();
   const there = await markOf(page, second);
@@ -194,7 +203,7 @@ describe('a marking that changes while it is read', () => {
     await press(page, ...Array.from({ length: 9 }, () => 'n' as const));
     await page.waitForSelector('[aria-current="true"][data-slip] textarea');
     await press(page, 'a');
-    await new Promise((resolve) => setTimeout(resolve, 600));
+    await settled(page);
     const said = await focusedText(page);
     const place = () =>
       page.evaluate(() => ({
@@ -207,18 +216,12 @@ describe('a marking that changes while it is read', () => {
       page,
       () => document.body.textContent.includes('0 of 39') || /\d of 39/.test(document.body.textContent),
     );
-    await new Promise((resolve) => setTimeout(resolve, 600));
+    await settled(page);
     expect(await focusedText(page)).toBe(said);
     const after = await place();
     expect(Math.abs(after.slip - before.slip)).toBeLessThanOrEqual(2);
     expect(Math.abs(after.scrolled - before.scrolled)).toBeLessThanOrEqual(2);
-    await until(
-      page,
-      () =>
-        document
-          .querySelector('[data-slip][aria-current="true"] [aria-pressed="true"]')
-          ?.textContent.startsWith('Act') === true,
-    );
+    await isActedOn(page);
   });
 });
 

@@ -117,7 +117,8 @@ describe('The reading place', () => {
       return box !== undefined && frame !== undefined && box.height <= frame.height;
     });
     await page.reload();
-    await page.waitForSelector('[data-page] canvas');
+    // As it was left: the page, and how large.
+    await page.waitForSelector('[data-page="6"] canvas');
     expect(await page.$eval('select[aria-label="How large the paper is"]', (select) => select.value)).toBe(
       'page',
     );

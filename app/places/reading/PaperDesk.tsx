@@ -16,12 +16,12 @@ import { marksOf, pageTops } from './geometry.ts';
 import type { TextState } from './layout-segments.ts';
 import { Page } from './Page.tsx';
 import { usePinch } from './pinch.ts';
-import { useUnfolded, type ReadingState } from './reading-state.ts';
-import { useBringIntoSight, useDrawnPart, useKeptPlace } from './sight.ts';
+import { keepPage, keptPage, useUnfolded, type ReadingState } from './reading-state.ts';
+import { useBringIntoSight, useDrawnPart, useKeptPlace, useSight } from './sight.ts';
 import { LEAST_SLIP, SlipEdge } from './SlipEdge.tsx';
 import { SlipPlace } from './SlipPlace.tsx';
-import { placeSlips, roomAbove } from './slip-layout.ts';
-import { COMPACT_SLIP, crowdedIds, likelyHeight, sizeKey, SLIP_GAP, useHeights } from './slip-sizes.ts';
+import { crowdedIds } from './slip-sizes.ts';
+import { ASIDE, SLIPS_TOP, useSlips } from './slips.ts';
 import { Strip } from './Strip.tsx';
 import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
 import { groupByPage, wantedPlaces } from './wanted.ts';
@@ -92,7 +92,7 @@ export function PaperDesk({
   // Text grows in its column; pages and pictures grow as a whole.
   const tallest = Math.max(...pages.map((page) => page.height));
   const factor =
-    zoom === 'page' ? Math.min(1, (size.height - 2 * PAGE_GAP_TOP) / tallest / (room / widest)) : zoom;
+    zoom === 'page' ? Math.min(1, (size.height - 2 * SLIPS_TOP) / tallest / (room / widest)) : zoom;
   const scale = isText ? 1 : (room / widest) * Math.max(LEAST_FACTOR, factor);
   const inFit = Math.max(22, (fit - widest * scale) / 2 + 22);
   const left = narrow ? 8 : side === 'left' ? MARGIN + slipWidth + CURVE_ROOM - 22 + inFit : inFit;
@@ -112,7 +112,6 @@ export function PaperDesk({
     !narrow &&
     (side === 'left' ? paperRight : paperRight + CURVE_ROOM - 1) > (side === 'left' ? size.width : slipLeft);
   const edge = side === 'left' ? slipLeft + slipWidth + CURVE_ROOM / 2 : slipLeft - CURVE_ROOM / 2;
-  const [heights, measure] = useHeights();
   const wants = useMemo(
     () => wantedPlaces(remarksByPage, pages, tops, left, scale, boxesOf),
     [remarksByPage, pages, tops, left, scale, boxesOf],
@@ -121,31 +120,16 @@ export function PaperDesk({
     () => (narrow ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth)),
     [narrow, remarksByPage, pages, scale, slipWidth],
   );
-  const sizes = useMemo(
-    () =>
-      wants.map(({ id, y, remark }) => {
-        const line = heights.get(sizeKey(id, true)) ?? COMPACT_SLIP;
-        const full = heights.get(sizeKey(id, false)) ?? likelyHeight(remark, slipWidth);
-        return { id, want: y - 16, line, height: crowded.has(id) && id !== focusedId ? line : full };
-      }),
-    [wants, heights, crowded, focusedId, slipWidth],
-  );
-  const { lines, aside } = useMemo(
-    () => roomAbove(sizes, SLIP_GAP, PAGE_GAP_TOP, focusedId),
-    [sizes, focusedId],
-  );
-  const slips = useMemo(() => {
-    const shown = sizes
-      .filter(({ id }) => !aside.has(id))
-      .map((slip) => (lines.has(slip.id) ? { ...slip, height: slip.line } : slip));
-    return aside.size === 0
-      ? shown
-      : [{ id: ASIDE, want: sizes[0].want, line: COMPACT_SLIP, height: COMPACT_SLIP }, ...shown];
-  }, [sizes, lines, aside]);
+  const {
+    slips,
+    places,
+    end: slipsEnd,
+    aside,
+    lines,
+    heights,
+    measure,
+  } = useSlips(wants, crowded, focusedId, slipWidth);
   const isLine = (id: string) => crowded.has(id) || lines.has(id);
-  const places = useMemo(() => placeSlips(slips, SLIP_GAP, PAGE_GAP_TOP, focusedId), [slips, focusedId]);
-  const last = slips.at(-1);
-  const slipsEnd = last === undefined ? 0 : (places.get(last.id) ?? 0) + last.height + 24;
   const height = narrow ? papersHeight : Math.max(papersHeight, slipsEnd);
   const drawn = useDrawnPart(scroller, tops, pages, scale);
   const isDrawn = (top: number, tall: number) => top < drawn.bottom && top + tall > drawn.top;
@@ -174,6 +158,7 @@ export function PaperDesk({
     [scroller, tops],
   );
   useFoundWords(scroller, finding, toPage);
+  useReturnToPage(view.assignment.id, marked.hash, ready && focusedId === null, pages.length, toPage);
   const gone = useRef(going.times);
   useEffect(() => {
     if (gone.current === going.times) return;
@@ -326,10 +311,31 @@ export function PaperDesk({
   );
 }
 
-const PAGE_GAP_TOP = 12;
+/** Opens a paper at the page at which one left it, unless a remark says where. */
+function useReturnToPage(
+  assignmentId: string,
+  hash: string,
+  ready: boolean,
+  pages: number,
+  toPage: (page: number) => void,
+): void {
+  const done = useRef('');
+  useEffect(() => {
+    if (!ready || done.current === hash) return;
+    done.current = hash;
+    const page = keptPage(assignmentId, hash);
+    if (page > 1 && page <= pages) toPage(page);
+  }, [assignmentId, hash, ready, pages, toPage]);
+  useEffect(
+    () =>
+      useSight.subscribe(({ page }, before) => {
+        if (pages > 1 && page !== before.page) keepPage(assignmentId, hash, page);
+      }),
+    [assignmentId, hash, pages],
+  );
+}
+
 /** However low the window, a page is never smaller than this. */
 const LEAST_FACTOR = 0.2;
 const NONE: ReadonlySet<string> = new Set();
-/** Stands for the slips that stand aside. */
-const ASIDE = 'aside';
 const NO_REMARKS: readonly Remark[] = [];

@@ -2,13 +2,14 @@ import clsx from 'clsx';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { inReadingOrder, type Remark } from '#core/model/remark.ts';
+import { inReadingOrder, pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import { stances, type Decision } from '#core/model/work.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { useAddress } from '../../shared/address.ts';
 import { useKeys, useNarrow } from '../../shared/hooks.ts';
 import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
+import { saidBy } from '../../shared/said.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { type AssignmentView } from '../../workspace/assignment-view.ts';
@@ -260,6 +261,12 @@ export function Reading() {
           />
         )}
       </div>
+      {/* Keys move what is in focus here and not the focus of the page, so it is said. */}
+      <p aria-live="polite" className="sr-only">
+        {focused !== undefined &&
+          at >= 0 &&
+          `${words.slip.position(view.numberByRemark.get(focused.id) ?? 0, quotedWords(focused), pageOf(focused))}. ${saidBy(focused)}`}
+      </p>
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
     </div>
   );

@@ -63,6 +63,20 @@ export function useReadingState(
   return [state, change];
 }
 
+function pageKey(assignmentId: string, hash: string): string {
+  return `${keyOf(assignmentId)}/page/${hash}`;
+}
+
+/** Keeps at which page of a file one is. */
+export function keepPage(assignmentId: string, hash: string, page: number): void {
+  localStorage.setItem(pageKey(assignmentId, hash), String(page));
+}
+
+/** The page of a file at which one was last; 1 at first. */
+export function keptPage(assignmentId: string, hash: string): number {
+  return Math.max(1, Math.round(Number(localStorage.getItem(pageKey(assignmentId, hash)) ?? 1)) || 1);
+}
+
 /** The slips of long remarks that stand in full though they are not in focus. */
 export function useUnfolded(assignmentId: string): [readonly string[], (id: string, open: boolean) => void] {
   const [{ unfolded }, change] = useReadingState(assignmentId);
