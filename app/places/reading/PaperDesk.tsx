@@ -117,8 +117,8 @@ export function PaperDesk({
     [remarksByPage, pages, tops, left, scale, boxesOf],
   );
   const crowded = useMemo(
-    () => (narrow ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth)),
-    [narrow, remarksByPage, pages, scale, slipWidth],
+    () => (narrow ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth, isText ? SHORT_TEXT : 0)),
+    [narrow, remarksByPage, pages, scale, slipWidth, isText],
   );
   const {
     slips,
@@ -335,6 +335,8 @@ function useReturnToPage(
   );
 }
 
+/** A text shorter than this, in pixels, leaves room for as many slips as one of this height. */
+const SHORT_TEXT = 900;
 /** However low the window, a page is never smaller than this. */
 const LEAST_FACTOR = 0.2;
 const NONE: ReadonlySet<string> = new Set();

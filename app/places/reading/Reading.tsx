@@ -31,7 +31,6 @@ import {
   remarksIn,
   type Material,
 } from './materials.ts';
-import type { TextState } from './layout-segments.ts';
 import { MaterialTabs } from './MaterialTabs.tsx';
 import { PaperMaterial } from './PaperMaterial.tsx';
 import { useReadingClock } from './reading-clock.ts';
@@ -93,7 +92,6 @@ export function Reading() {
   const everywhere = useAllViews();
   const navigate = useNavigate();
   const kept = usePaper(file?.hash ?? null);
-  const [textState, setTextState] = useState<TextState>('changes');
   const { zoom, filter } = state;
   const [going, setGoing] = useState({ page: 1, times: 0 });
   const [keysOpen, setKeysOpen] = useState(false);
@@ -120,7 +118,7 @@ export function Reading() {
     [asPages, state.flowing],
   );
   const flows = paper !== asPages;
-  const found = useFinding(paper, flows ? 'accepted' : textState);
+  const found = useFinding(paper, flows ? 'accepted' : state.text);
   useReadingClock(frame, view, focusedId);
 
   // With a filter, one steps through what is shown.
@@ -191,8 +189,6 @@ export function Reading() {
           papers={papers}
           onFile={openFile}
           paper={paper}
-          textState={textState}
-          onTextState={setTextState}
           count={all.length}
           onGo={(wanted) => setGoing((before) => ({ page: wanted, times: before.times + 1 }))}
           onLarger={larger}
@@ -227,7 +223,7 @@ export function Reading() {
               view={view}
               file={file}
               paper={paper}
-              textState={flows ? 'accepted' : textState}
+              textState={flows ? 'accepted' : state.text}
               focusedId={focusedId}
               onFocus={focus}
               zoom={zoom}

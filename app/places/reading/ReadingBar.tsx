@@ -6,11 +6,9 @@ import { setPreference, usePreferences } from '../../shared/preferences.ts';
 import { words } from '../../words/en.ts';
 import type { PaperFile } from '../../workspace/assignment-view.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
-import type { TextState } from './layout-segments.ts';
+import { textStates } from './layout-segments.ts';
 import type { ReadingState } from './reading-state.ts';
 import { ReadingTools } from './ReadingTools.tsx';
-
-const TEXT_STATES: readonly TextState[] = ['changes', 'accepted', 'original'];
 
 /** What of a material is shown, and how: which file, how large, with what, as what. */
 export function ReadingBar({
@@ -21,8 +19,6 @@ export function ReadingBar({
   papers,
   onFile,
   paper,
-  textState,
-  onTextState,
   count,
   onGo,
   onLarger,
@@ -39,8 +35,6 @@ export function ReadingBar({
   papers: readonly PaperFile[];
   onFile: (hash: string) => void;
   paper: ReadPaper | null;
-  textState: TextState;
-  onTextState: (state: TextState) => void;
   /** How many remarks could be shown. */
   count: number;
   onGo: (page: number) => void;
@@ -74,13 +68,13 @@ export function ReadingBar({
       {onPaper && !flows && (paper?.layout?.changes.length ?? 0) > 0 && (
         <select
           aria-label={words.reading.viewLabel}
-          value={textState}
+          value={state.text}
           onChange={(event) =>
-            onTextState(TEXT_STATES.find((one) => one === event.target.value) ?? 'changes')
+            onState({ text: textStates.find((one) => one === event.target.value) ?? 'changes' })
           }
           className={choice}
         >
-          {TEXT_STATES.map((one) => (
+          {textStates.map((one) => (
             <option key={one} value={one}>
               {words.reading.states[one]}
             </option>

@@ -5,7 +5,8 @@ import { normaliseText } from '#core/text/normalise.ts';
 import type { Anchor } from '#formats/marked-paper.ts';
 
 /** Which words of a changed paper are shown: all with their changes, or one state of it. */
-export type TextState = 'changes' | 'accepted' | 'original';
+export const textStates = ['changes', 'accepted', 'original'] as const;
+export type TextState = (typeof textStates)[number];
 
 /** A remark's span in the layout; empty for a gap. */
 export interface MarkedSpan extends Span {

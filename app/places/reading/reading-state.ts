@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import { create } from 'zustand';
 import { databaseName, useWorkspace } from '../../workspace/workspace.ts';
 import { filterFields } from './filter.ts';
+import { textStates } from './layout-segments.ts';
 
 /** How an assignment was last looked at: it is so again on return. No part of the workspace, and nothing is lost with it. */
 
@@ -25,6 +26,8 @@ const ReadingState = v.object({
   unfolded: v.optional(v.array(v.string()), []),
   /** A PDF is shown as text that flows, not as its pages. */
   flowing: v.optional(v.boolean(), false),
+  /** Which state of a changed text is shown. */
+  text: v.optional(v.picklist(textStates), 'changes'),
   /** The matches of the overlap report stand with the remarks. */
   together: v.optional(v.boolean(), false),
 });

@@ -24,18 +24,20 @@ export function likelyHeight(remark: Remark, width: number): number {
   return SLIP_FRAME + Math.min(MOST_LINES, Math.max(1, lines)) * SLIP_LINE;
 }
 
-/** Remarks of pages whose slips would stand far taller than the page. */
+/** Remarks of pages whose slips would stand far taller than the page, or than `leastHeight` where that is less. */
 export function crowdedIds(
   remarksByPage: ReadonlyMap<number, readonly Remark[]>,
   pages: readonly PageSize[],
   scale: number,
   width: number,
+  leastHeight: number,
 ): ReadonlySet<string> {
   const crowded = new Set<string>();
   for (const [page, remarks] of remarksByPage) {
     if (page > pages.length) continue;
     const tall = remarks.reduce((sum, remark) => sum + likelyHeight(remark, width) + SLIP_GAP, 0);
-    if (tall > CROWDED_FROM * pages[page - 1].height * scale) for (const { id } of remarks) crowded.add(id);
+    if (tall > CROWDED_FROM * Math.max(leastHeight, pages[page - 1].height * scale))
+      for (const { id } of remarks) crowded.add(id);
   }
   return crowded;
 }
