@@ -211,12 +211,25 @@ describe('a marking that changes while it is read', () => {
         scrolled: document.querySelector('[data-scroller]')?.scrollTop ?? 0,
       }));
     const before = await place();
+    // In every frame from here on the remark is looked for where it was.
+    await page.evaluate((top) => {
+      const look = () => {
+        const slip = document.querySelector('[aria-current="true"][data-slip]');
+        if (slip === null || Math.abs(slip.getBoundingClientRect().top - top) > 2)
+          document.documentElement.dataset.moved ??=
+            slip === null ? 'gone' : `from ${top} to ${slip.getBoundingClientRect().top}`;
+        requestAnimationFrame(look);
+      };
+      look();
+    }, before.slip);
     await changeMarking(desk, 'One more thing, on the last page.');
     await until(
       page,
       () => document.body.textContent.includes('0 of 39') || /\d of 39/.test(document.body.textContent),
     );
     await settled(page);
+    await page.waitForFunction(() => document.querySelectorAll('[data-page] canvas').length > 0);
+    expect(await page.$eval('html', (html) => html.dataset.moved)).toBeUndefined();
     expect(await focusedText(page)).toBe(said);
     const after = await place();
     expect(Math.abs(after.slip - before.slip)).toBeLessThanOrEqual(2);

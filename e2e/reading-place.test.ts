@@ -302,6 +302,12 @@ describe('The reading place', () => {
       'In the paper',
     );
     expect(await inList(page)).toBe('46');
+    await page.keyboard.press('/');
+    await page.waitForSelector('select[aria-label="Channel"]');
+    await page.select('select[aria-label="Channel"]', '=overlap');
+    await seeText(page, '8 of 46 shown');
+    await clickRole(page, 'button', 'Show all');
+    await clickRole(page, 'button', 'Close');
     await page.reload();
     await page.waitForSelector('[data-slip][aria-current="true"] textarea');
     expect(await inList(page)).toBe('46');

@@ -593,6 +593,7 @@ export const words = {
       label: 'Which remarks are shown',
       fields: {
         page: 'Page',
+        channel: 'Channel',
         criterion: 'Criterion',
         color: 'Colour',
         kind: 'Kind',

@@ -8,7 +8,7 @@ import { words } from '../../words/en.ts';
 import { DrawRegion, type Region } from './DrawRegion.tsx';
 import { WORDS_DRAWN } from './found-words.ts';
 import { hover, useIsHovered } from './hovered.ts';
-import { marksOf, pointsOf } from './geometry.ts';
+import { marksOnPage, pageOfTarget, pointsOf } from './geometry.ts';
 
 /** A page of the paper, with its text to select and its marks to point at. */
 export const Page = memo(function Page({
@@ -57,6 +57,7 @@ export const Page = memo(function Page({
           remark={remark}
           foreign={remark.fileHash !== paperHash}
           number={numberByRemark.get(remark.id) ?? 0}
+          page={number}
           size={size}
           scale={scale}
           focused={remark.id === focusedId}
@@ -152,6 +153,7 @@ function Marks({
   remark,
   foreign,
   number,
+  page,
   size,
   scale,
   focused,
@@ -161,6 +163,7 @@ function Marks({
   /** It came in a file of its own, so that nothing of it is on the page. */
   foreign: boolean;
   number: number;
+  page: number;
   size: PageSize;
   scale: number;
   focused: boolean;
@@ -168,7 +171,8 @@ function Marks({
 }) {
   const hovered = useIsHovered(remark.id);
   const label = words.reading.mark(number, saidBy(remark));
-  const target = placeOf(remark);
+  // Of several places those on this page.
+  const target = remark.targets.find((one) => pageOfTarget(one) === page) ?? placeOf(remark);
   const outline = target.kind === 'region' ? target.outline : null;
   const strokes = foreign && target.kind === 'point' ? target.shape : [];
   const signed = target.kind === 'point' && !target.drawn && strokes.length === 0;
@@ -206,7 +210,7 @@ function Marks({
           />
         </svg>
       )}
-      {marksOf(remark, size, scale).map((box, index) => (
+      {marksOnPage(remark, page, size, scale).map((box, index) => (
         <button
           key={index}
           type="button"

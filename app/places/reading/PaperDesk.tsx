@@ -24,7 +24,7 @@ import { crowdedIds } from './slip-sizes.ts';
 import { ASIDE, SLIPS_TOP, useSlips } from './slips.ts';
 import { Strip } from './Strip.tsx';
 import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
-import { groupByPage, wantedPlaces } from './wanted.ts';
+import { groupByMarks, groupByPage, wantedPlaces } from './wanted.ts';
 
 const UPRIGHT = [1, 0, 0, 1, 0, 0];
 const CURVE_ROOM = 64;
@@ -105,6 +105,7 @@ export function PaperDesk({
     [isText, measured],
   );
   const remarksByPage = useMemo(() => groupByPage(remarks, isText), [remarks, isText]);
+  const marksByPage = useMemo(() => groupByMarks(remarks), [remarks]);
   const paperRight = left + widest * scale;
   const slipLeft = side === 'left' ? MARGIN : size.width - slipWidth - MARGIN;
   // What is wider than its room goes on below the slips, which stay in sight.
@@ -158,7 +159,7 @@ export function PaperDesk({
     [scroller, tops],
   );
   useFoundWords(scroller, finding, toPage);
-  useReturnToPage(view.assignment.id, marked.hash, ready && focusedId === null, pages.length, toPage);
+  useReturnToPage(view.assignment.id, marked.hash, ready, focusedId !== null, pages.length, toPage);
   const gone = useRef(going.times);
   useEffect(() => {
     if (gone.current === going.times) return;
@@ -222,7 +223,7 @@ export function PaperDesk({
                     top={tops[index]}
                     left={left}
                     paperHash={marked.hash}
-                    remarks={remarksByPage.get(index + 1) ?? NO_REMARKS}
+                    remarks={marksByPage.get(index + 1) ?? NO_REMARKS}
                     numberByRemark={view.numberByRemark}
                     focusedId={focusedId}
                     onFocus={onFocus}
@@ -315,24 +316,25 @@ export function PaperDesk({
 function useReturnToPage(
   assignmentId: string,
   hash: string,
-  ready: boolean,
+  laidOut: boolean,
+  remarkSays: boolean,
   pages: number,
   toPage: (page: number) => void,
 ): void {
-  const done = useRef('');
+  const returned = useRef('');
   useEffect(() => {
-    if (!ready || done.current === hash) return;
-    done.current = hash;
+    if (!laidOut || returned.current === hash) return;
+    returned.current = hash;
     const page = keptPage(assignmentId, hash);
-    if (page > 1 && page <= pages) toPage(page);
-  }, [assignmentId, hash, ready, pages, toPage]);
-  useEffect(
-    () =>
-      useSight.subscribe(({ page }, before) => {
-        if (pages > 1 && page !== before.page) keepPage(assignmentId, hash, page);
-      }),
-    [assignmentId, hash, pages],
-  );
+    if (!remarkSays && page > 1 && page <= pages) toPage(page);
+  }, [assignmentId, hash, laidOut, remarkSays, pages, toPage]);
+  useEffect(() => {
+    // What is in sight before the desk is laid out says nothing.
+    if (!laidOut || pages < 2) return;
+    return useSight.subscribe(({ page }, before) => {
+      if (page !== before.page) keepPage(assignmentId, hash, page);
+    });
+  }, [assignmentId, hash, laidOut, pages]);
 }
 
 /** A text shorter than this, in pixels, leaves room for as many slips as one of this height. */

@@ -15,7 +15,6 @@ import { words } from '../../words/en.ts';
 import { type AssignmentView } from '../../workspace/assignment-view.ts';
 import { useAllViews } from '../../workspace/kept-views.ts';
 import { decideRemark, markRead, setStance, toggleCarry } from '../../workspace/decide.ts';
-import { usePaper } from '../../workspace/papers.ts';
 import { passes } from './filter.ts';
 import { FilterRow } from './FilterRow.tsx';
 import { FindRow, useFinding } from './FindRow.tsx';
@@ -40,6 +39,7 @@ import { Recordings } from './Recordings.tsx';
 import { RemarkIndex } from './RemarkIndex.tsx';
 import { RubricView } from './RubricView.tsx';
 import { confirmSuggestion } from '../../workspace/suggestions.ts';
+import { useShownPaper } from './replaced.ts';
 import { Sheet } from './Sheet.tsx';
 import { useMatchesOn } from './together.ts';
 import { BriefView, OverallView } from './Wordings.tsx';
@@ -91,14 +91,20 @@ export function Reading() {
   const onPaper = isPaperMaterial(material) || (material === 'brief' && file !== null);
   const everywhere = useAllViews();
   const navigate = useNavigate();
-  const kept = usePaper(file?.hash ?? null);
+  const { paper: kept, older, key } = useShownPaper(view.assignment.id, file, papers);
   const { zoom, filter } = state;
   const [going, setGoing] = useState({ page: 1, times: 0 });
   const [keysOpen, setKeysOpen] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
   const narrow = useNarrow();
   const unread = (remark: Remark) => !isRead(remark, view.readings.get(remark.id));
-  const shown = useMemo(() => remarksIn(view, material, file), [view, material, file]);
+  const shown = useMemo(() => {
+    const now = remarksIn(view, material, file);
+    if (older === null || file === null) return now;
+    // What is new in a changed paper comes with its remarks; until then those of the older form stand.
+    const standing = now.length > 0 ? now : remarksIn(view, material, { ...file, hash: older });
+    return kept?.layout ? standing.filter(({ anchorId }) => anchorId in kept.anchors) : standing;
+  }, [view, material, file, older, kept]);
   const onFile = useMemo(() => paperShowing(kept, shown), [kept, shown]);
   const joined = useMatchesOn(view, material === 'paper' ? onFile : null);
   const together = state.together && joined.matches.length > 0;
@@ -220,6 +226,7 @@ export function Reading() {
             />
           ) : onPaper ? (
             <PaperMaterial
+              key={key}
               view={view}
               file={file}
               paper={paper}

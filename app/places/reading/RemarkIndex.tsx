@@ -25,17 +25,19 @@ export function RemarkIndex({
     <div className="mx-auto max-w-4xl p-6 max-md:p-4">
       <div role="group" aria-label={said.groupBy} className="flex flex-wrap items-center gap-2 text-sm">
         <span className="text-quiet">{said.groupBy}</span>
-        {filterFields.map((field) => (
-          <button
-            key={field}
-            type="button"
-            aria-pressed={field === by}
-            onClick={() => onBy(field)}
-            className={`rounded-md border px-2.5 py-1 ${field === by ? 'border-ink font-semibold' : 'border-rule text-quiet hover:border-ink'}`}
-          >
-            {said.fields[field]}
-          </button>
-        ))}
+        {filterFields
+          .filter((field) => field === by || field !== 'channel' || groupsBy(view, remarks, field).length > 1)
+          .map((field) => (
+            <button
+              key={field}
+              type="button"
+              aria-pressed={field === by}
+              onClick={() => onBy(field)}
+              className={`rounded-md border px-2.5 py-1 ${field === by ? 'border-ink font-semibold' : 'border-rule text-quiet hover:border-ink'}`}
+            >
+              {said.fields[field]}
+            </button>
+          ))}
       </div>
       {remarks.length === 0 && (
         <div className="mt-5">

@@ -50,6 +50,7 @@ describe('remarks in groups', () => {
       ['Way', 1],
       ['on no criterion', 1],
     ]);
+    expect(groups('channel')).toEqual([['In the paper', 3]]);
     expect(groups('author')).toEqual([
       ['Dr Aune Keld, instructor', 2],
       ['Joss Amble, peer', 1],

@@ -5,7 +5,16 @@ import { criterionFor, type AssignmentView } from '../../workspace/assignment-vi
 
 /** Which remarks are shown, and how a list of them is grouped. */
 
-export const filterFields = ['page', 'criterion', 'color', 'kind', 'author', 'decision', 'read'] as const;
+export const filterFields = [
+  'page',
+  'channel',
+  'criterion',
+  'color',
+  'kind',
+  'author',
+  'decision',
+  'read',
+] as const;
 export type FilterField = (typeof filterFields)[number];
 
 /** For each field the value that a remark must have; none for a field that doesn't filter. */
@@ -19,6 +28,8 @@ export function valueOf(view: AssignmentView, remark: Remark, field: FilterField
   switch (field) {
     case 'page':
       return String(pageOf(remark) ?? NONE);
+    case 'channel':
+      return remark.channel;
     case 'criterion':
       return criterionFor(view, remark)?.id ?? NONE;
     case 'color':
@@ -40,6 +51,8 @@ function labelOf(view: AssignmentView, field: FilterField, value: string): strin
   switch (field) {
     case 'page':
       return value === NONE ? said.noPage : words.slip.page(Number(value));
+    case 'channel':
+      return Object.entries(words.channels).find(([key]) => key === value)?.[1] ?? value;
     case 'criterion':
       return view.rubric?.criteria.find(({ id }) => id === value)?.title ?? said.noCriterion;
     case 'color':

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { exampleRemark } from '#core/model/example.ts';
 import type { Target } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
-import { marksOf, pageTops } from './geometry.ts';
+import { marksOf, marksOnPage, pagesOf, pageTops } from './geometry.ts';
 
 const upright: PageSize = { width: 600, height: 800, transform: [1, 0, 0, -1, 0, 800] };
 /** The same page turned a quarter to the right. */
@@ -19,6 +19,20 @@ const words = (...quads: number[][]): Target => ({
 });
 
 describe('where marks are on the screen', () => {
+  it('a remark about several places has each on its page', () => {
+    const quad = [100, 720, 200, 720, 100, 700, 200, 700];
+    const below = [100, 320, 160, 320, 100, 300, 160, 300];
+    const remark = exampleRemark({
+      targets: [words(quad), { ...words(below), page: 4 } as Target, words(below)],
+    });
+    expect(pagesOf(remark)).toEqual([1, 4]);
+    expect(marksOnPage(remark, 1, upright, 1).map(({ top }) => top)).toEqual([80, 480]);
+    expect(marksOnPage(remark, 4, upright, 1)).toEqual([{ left: 100, top: 480, width: 60, height: 20 }]);
+    expect(marksOnPage(remark, 2, upright, 1)).toEqual([]);
+    // It is shown at the first.
+    expect(marksOf(remark, upright, 1).map(({ top }) => top)).toEqual([80]);
+  });
+
   it('a line of words lies where its corners are, counted from the top', () => {
     const quad = [100, 720, 200, 720, 100, 700, 200, 700];
     expect(marksOf(about(words(quad)), upright, 1)).toEqual([{ left: 100, top: 80, width: 100, height: 20 }]);

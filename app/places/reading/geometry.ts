@@ -1,4 +1,4 @@
-import { placeOf, type Remark } from '#core/model/remark.ts';
+import { placeOf, type Remark, type Target } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 
 export interface Box {
@@ -50,9 +50,19 @@ function boxOf(points: readonly number[], page: PageSize, scale: number): Box {
   return { left, top, width: Math.max(...xs) - left, height: Math.max(...ys) - top };
 }
 
-/** The boxes that a remark marks on its page, in pixels from the page's corner. */
+/** The boxes that a remark marks where it is shown, in pixels from the page's corner. */
 export function marksOf(remark: Remark, page: PageSize, scale: number): Box[] {
-  const target = placeOf(remark);
+  return boxesOf(placeOf(remark), page, scale);
+}
+
+/** The boxes of all its places on a page: a remark may be about several. */
+export function marksOnPage(remark: Remark, number: number, page: PageSize, scale: number): Box[] {
+  return remark.targets
+    .filter((target) => pageOfTarget(target) === number)
+    .flatMap((target) => boxesOf(target, page, scale));
+}
+
+function boxesOf(target: Target, page: PageSize, scale: number): Box[] {
   switch (target.kind) {
     case 'words':
       if (target.quads.length > 0) return target.quads.map((quad) => boxOf(quad, page, scale));
@@ -74,7 +84,16 @@ export function marksOf(remark: Remark, page: PageSize, scale: number): Box[] {
 
 /** The page on which a remark is shown: a picture is one page. */
 export function shownOnPage(remark: Remark): number | null {
-  const target = placeOf(remark);
+  return pageOfTarget(placeOf(remark));
+}
+
+/** All pages on which it has a place, each once. */
+export function pagesOf(remark: Remark): number[] {
+  return [...new Set(remark.targets.map(pageOfTarget))].filter((page) => page !== null);
+}
+
+/** The page of a place; null for one that is on none. */
+export function pageOfTarget(target: Target): number | null {
   if (target.kind === 'region') return 1;
   return target.kind === 'words' || target.kind === 'point' ? target.page : null;
 }

@@ -1,6 +1,18 @@
 import type { Remark } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
-import { shownOnPage, type Box } from './geometry.ts';
+import { pagesOf, shownOnPage, type Box } from './geometry.ts';
+
+/** Remarks by the pages on which they have a place. */
+export function groupByMarks(remarks: readonly Remark[]): Map<number, Remark[]> {
+  const byPage = new Map<number, Remark[]>();
+  for (const remark of remarks)
+    for (const page of pagesOf(remark)) {
+      const own = byPage.get(page);
+      if (own === undefined) byPage.set(page, [remark]);
+      else own.push(remark);
+    }
+  return byPage;
+}
 
 /** Remarks by the page that they are shown on; of a paper without pages all on one. */
 export function groupByPage(remarks: readonly Remark[], onePage: boolean): Map<number, Remark[]> {
