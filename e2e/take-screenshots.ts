@@ -25,6 +25,11 @@ async function shot(name: string): Promise<void> {
   await page.screenshot({ path: `${folder}/${name}.png` });
 }
 
+async function typeInto(selector: string, text: string): Promise<void> {
+  // Places are loaded when they are opened.
+  await (await page.waitForSelector(selector))?.type(text);
+}
+
 /** Decides about the first remarks as a student might. */
 async function decideSome(on: Page): Promise<void> {
   await on.goto(`${base}/decide`);
@@ -62,12 +67,12 @@ await page.goto(`${desk.address}/standing/mire-210`);
 await page.waitForSelector('[role="img"] svg');
 await clickRole(page, 'button', 'How Lab: falling-head tests is made');
 await seeText(page, 'leaves 15');
-await page.type('input[aria-label^="If “Rewetting"]', '37');
+await typeInto('input[aria-label^="If “Rewetting"]', '37');
 await page.waitForSelector('[data-if-grade]');
 await page.$eval('main', (main) => main.scrollTo(0, 0));
 await shot('standing');
 await page.goto(`${desk.address}/standing/take-in`);
-await page.type(
+await typeInto(
   'main textarea',
   'Assignment;Group;Points;Of;Due\nFirst essay;Essays;15,5;20;07.10.2026\nTalk on dams;Talks;8,25;10;21.10.2026\nSecond essay;Essays;n/a;20;18.11.2026\n',
 );
