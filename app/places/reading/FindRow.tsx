@@ -68,7 +68,7 @@ export function FindRow({ found }: { found: Found }) {
       onKeyDown={(event) => {
         if (event.key === 'Escape') found.close();
       }}
-      className="flex flex-wrap items-center gap-2 border-b border-rule px-5 py-2 text-sm max-md:px-4"
+      className="flex items-center gap-2 border-b border-rule px-5 py-2 text-sm max-md:px-4"
     >
       <input
         ref={field}
@@ -82,7 +82,7 @@ export function FindRow({ found }: { found: Found }) {
           event.preventDefault();
           found.step(event.shiftKey ? -1 : 1);
         }}
-        className="w-64 max-w-full rounded border border-rule bg-surface px-2 py-1 placeholder:text-quiet"
+        className="w-64 max-w-full min-w-0 rounded max-md:flex-1 border border-rule bg-surface px-2 py-1 placeholder:text-quiet"
       />
       <Button
         look="quiet"
@@ -102,7 +102,7 @@ export function FindRow({ found }: { found: Found }) {
       >
         <ChevronDown size={16} aria-hidden />
       </Button>
-      <span role="status" className="text-quiet">
+      <span role="status" className="whitespace-nowrap text-quiet empty:hidden">
         {found.wanted.trim() !== '' && said.count(found.count === 0 ? 0 : found.at + 1, found.count)}
       </span>
       <Button look="quiet" className="ml-auto min-h-8 px-1" onClick={found.close}>

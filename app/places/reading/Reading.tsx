@@ -204,7 +204,7 @@ export function Reading() {
           onKeys={() => setKeysOpen(true)}
         />
       </div>
-      {found.open && onPaper && paper !== null && <FindRow found={found} />}
+      {found.open && onPaper && !listed && paper !== null && <FindRow found={found} />}
       {state.filtering && all.length > 1 && (
         <FilterRow
           view={view}

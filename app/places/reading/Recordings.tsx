@@ -1,22 +1,10 @@
-import type { Remark } from '#core/model/remark.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import { markRead } from '../../workspace/decide.ts';
 import { useFileUrl } from '../../shared/file-url.ts';
-import { SlipList } from './SlipList.tsx';
+import { SlipList, type SlipListProps } from './SlipList.tsx';
 
 /** Spoken comments, each with what is said in it where a transcript came. One counts as read when it was played. */
-export function Recordings({
-  view,
-  remarks,
-  focusedId,
-  onFocus,
-}: {
-  view: AssignmentView;
-  remarks: readonly Remark[];
-  focusedId: string | null;
-  onFocus: (id: string) => void;
-}) {
+export function Recordings({ view, remarks, focusedId, onFocus }: SlipListProps) {
   return (
     <div className="grid gap-7">
       {view.recordings.map((file) => {

@@ -4,6 +4,13 @@ import { Slip } from '../../shared/Slip.tsx';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
 import { useUnfolded } from './reading-state.ts';
 
+export interface SlipListProps {
+  readonly view: AssignmentView;
+  readonly remarks: readonly Remark[];
+  readonly focusedId: string | null;
+  readonly onFocus: (id: string) => void;
+}
+
 /** Slips below one another, for remarks that are not shown beside a paper. */
 export function SlipList({
   view,
@@ -11,11 +18,7 @@ export function SlipList({
   focusedId,
   onFocus,
   below,
-}: {
-  view: AssignmentView;
-  remarks: readonly Remark[];
-  focusedId: string | null;
-  onFocus: (id: string) => void;
+}: SlipListProps & {
   /** What stands below each. */
   below?: (remark: Remark) => ReactNode;
 }) {

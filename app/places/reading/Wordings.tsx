@@ -1,22 +1,11 @@
-import type { Remark } from '#core/model/remark.ts';
 import { Empty } from '../../shared/Controls.tsx';
 import { FileRow } from '../../shared/FileRow.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { SlipList } from './SlipList.tsx';
+import { SlipList, type SlipListProps } from './SlipList.tsx';
 
 /** What was said about the whole. */
-export function OverallView({
-  view,
-  remarks,
-  focusedId,
-  onFocus,
-}: {
-  view: AssignmentView;
-  remarks: readonly Remark[];
-  focusedId: string | null;
-  onFocus: (id: string) => void;
-}) {
+export function OverallView({ view, remarks, focusedId, onFocus }: SlipListProps) {
   if (remarks.length === 0) return <Empty>{words.reading.noOverall}</Empty>;
   return <SlipList view={view} remarks={remarks} focusedId={focusedId} onFocus={onFocus} />;
 }
