@@ -1,5 +1,13 @@
 import clsx from 'clsx';
-import { Inbox, MessagesSquare, Scale, Settings2, SquareLibrary, type LucideIcon } from 'lucide-react';
+import {
+  Hourglass,
+  Inbox,
+  MessagesSquare,
+  Scale,
+  Settings2,
+  SquareLibrary,
+  type LucideIcon,
+} from 'lucide-react';
 import { useEffect } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
@@ -61,6 +69,8 @@ export function Frame() {
         // On a phone what is decided with stands at the bottom.
         position={narrow ? 'top-center' : 'bottom-left'}
         closeButton
+        // Nothing turns while a file is read: drawing that would take from the reading, and the pages are counted.
+        icons={{ loading: <Hourglass aria-hidden size={16} /> }}
         mobileOffset={{ top: 8 }}
         toastOptions={{ duration: 6000, style: TOAST, actionButtonStyle: TOAST_ACTION }}
       />

@@ -75,6 +75,7 @@ export async function takeIn(files: readonly File[]): Promise<AssignmentId | nul
 }
 
 const DEEPEST_ATTACHED = 3;
+const TELL_EVERY_MS = 250;
 
 /** What a file holds, and its bytes: of a locked PDF those of a copy that opens without its password. */
 type Opened =
@@ -133,8 +134,13 @@ async function openFile(
       cancel: { label: words.takeIn.cancel, onClick: cancel },
     });
   });
-  const progress = (done: number, of: number) =>
+  let toldAt = 0;
+  const progress = (done: number, of: number) => {
+    // Each telling draws the notice anew, which takes from the reading.
+    if (performance.now() - toldAt < TELL_EVERY_MS) return;
+    toldAt = performance.now();
     toast.loading(words.takeIn.reading(name), { id: notice, description: words.takeIn.pages(done, of) });
+  };
   for (let password: string | null = null, tries = 0; ; tries++) {
     const result = await Promise.race([
       readerInWorker().readFile(name, bytes, password, progress),

@@ -1,6 +1,4 @@
 import { expose } from 'comlink';
-import { GlobalWorkerOptions } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import pdfWorkerUrl from 'pdfjs-dist/legacy/build/pdf.worker.mjs?url';
 import { likelyAssignment } from '#core/taking-in/likely.ts';
 import { readBag, writeBag } from '#formats/bag/bag.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
@@ -10,10 +8,12 @@ import { recognise, recogniseNamed } from '#formats/recognise.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
 import { pdfAssets } from '../shared/pdf-assets.ts';
+import { pdfThreads } from './pdf-threads.ts';
 import type { FileContent, ReaderWorker } from './protocol.ts';
 import { reading } from './reading.ts';
 
-GlobalWorkerOptions.workerSrc = new URL(pdfWorkerUrl, location.origin).href;
+/** A worker has no window, in which alone pdf.js would start threads by itself. */
+const readingAssets = { ...pdfAssets(), threads: pdfThreads };
 
 async function contentOf(
   name: string,
@@ -39,21 +39,21 @@ async function contentOf(
     case 'picture':
     case 'zip': {
       const options = { progress, ...(password !== null && { password }) };
-      return { kind: 'paper', mediaType, paper: await readPaper(bytes, pdfAssets(), options) };
+      return { kind: 'paper', mediaType, paper: await readPaper(bytes, readingAssets, options) };
     }
   }
 }
 
 async function onto(bytes: Uint8Array, about: Uint8Array | null) {
   if (about === null) return readRemarksUnplaced(bytes);
-  const paper = recognise(about).kind === 'recording' ? null : await readPaper(about, pdfAssets());
-  return readRemarksOnto(bytes, { bytes: about, paper }, pdfAssets());
+  const paper = recognise(about).kind === 'recording' ? null : await readPaper(about, readingAssets);
+  return readRemarksOnto(bytes, { bytes: about, paper }, readingAssets);
 }
 
 const worker: ReaderWorker = {
   readFile: (name, bytes, password, progress) => reading(() => contentOf(name, bytes, password, progress)),
   likelyAssignment: (file, candidates) => Promise.resolve(likelyAssignment(file, candidates)),
-  readPaper: (bytes) => reading(() => readPaper(bytes, pdfAssets())),
+  readPaper: (bytes) => reading(() => readPaper(bytes, readingAssets)),
   readRemarksOnto: (bytes, about) => reading(() => onto(bytes, about)),
   // Writing PDFs needs a large library, seldom.
   unlockPdf: (bytes, password) =>

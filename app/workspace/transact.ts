@@ -47,16 +47,25 @@ export async function transact(
   });
   const records = transaction.objectStore('records');
   const changes = new Map<string, Change>();
-  const write = async (store: StoreName, key: string, after: unknown) => {
-    const before = (await records.get([store, key]))?.record ?? null;
+  /** Records as they were before, so that none is asked for twice. */
+  const stored = new Map<string, Promise<unknown>>();
+  const storedRecord = (store: StoreName, key: string) => {
     const id = `${store}/${key}`;
-    changes.set(id, { store, key, before: changes.has(id) ? changes.get(id)?.before : before, after });
+    const record = stored.get(id) ?? records.get([store, key]).then((row) => row?.record ?? null);
+    stored.set(id, record);
+    return record;
+  };
+  const write = async (store: StoreName, key: string, after: unknown) => {
+    const before = await storedRecord(store, key);
+    changes.set(`${store}/${key}`, { store, key, before, after });
     if (after === null) await records.delete([store, key]);
     else await records.put({ store, key, record: after });
   };
   const writing: Writing = {
     async get(store, key) {
-      return ((await records.get([store, key]))?.record ?? null) as RecordByStore[typeof store] | null;
+      const written = changes.get(`${store}/${key}`);
+      const record = written === undefined ? await storedRecord(store, key) : written.after;
+      return record as RecordByStore[typeof store] | null;
     },
     async all(store) {
       const found = await records.getAll(IDBKeyRange.bound([store], [store, []]));

@@ -42,14 +42,29 @@ interface Candidate {
   readonly score: number;
 }
 
-/** Every place at which a quotation's words stand, white space set aside. */
-function candidatesFor(text: Squeezed, quote: TextQuote): Candidate[] {
-  const exact = squeeze(quote.exact.normalize('NFKC')).text;
+interface SqueezedQuote {
+  readonly exact: string;
+  readonly prefix: string;
+  readonly suffix: string;
+}
+
+function squeezeQuote({ exact, prefix, suffix }: TextQuote): SqueezedQuote {
+  const squeezed = (text: string) => squeeze(text.normalize('NFKC')).text;
+  return { exact: squeezed(exact), prefix: squeezed(prefix), suffix: squeezed(suffix) };
+}
+
+/** Every place at which a quotation's words stand, white space set aside, that begins at `first` or later and before `end`. */
+function candidatesFor(
+  text: Squeezed,
+  { exact, prefix, suffix }: SqueezedQuote,
+  first = 0,
+  end = text.text.length,
+): Candidate[] {
   if (exact === '') return [];
-  const prefix = squeeze(quote.prefix.normalize('NFKC')).text;
-  const suffix = squeeze(quote.suffix.normalize('NFKC')).text;
+  const within = text.text.slice(first, end + exact.length - 1);
   const found: Candidate[] = [];
-  for (let i = text.text.indexOf(exact); i >= 0; i = text.text.indexOf(exact, i + 1)) {
+  for (let at = within.indexOf(exact); at >= 0; at = within.indexOf(exact, at + 1)) {
+    const i = first + at;
     const last = i + exact.length;
     found.push({
       span: { from: text.at[i], to: text.at[last - 1] + 1 },
@@ -61,21 +76,40 @@ function candidatesFor(text: Squeezed, quote: TextQuote): Candidate[] {
   return found;
 }
 
+/** The first of the characters left that stands at an offset of the text or after it. */
+function squeezedAt({ at }: Squeezed, offset: number): number {
+  let [low, high] = [0, at.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (at[middle] < offset) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** So far around the expected offset a quotation is looked for first, in UTF-16 units: a page or two. */
+const NEARBY = 6000;
+
 /**
  * Where a quotation stands in a text, white space set aside; null where it doesn't. Of several places the one whose
  * context agrees best is taken, and among equals the one nearest to the offset `near`.
  */
 export function locateQuote(text: Squeezed, quote: TextQuote, near: number): Span | null {
-  let best: Candidate | null = null;
-  const distance = ({ span }: Candidate) => Math.abs(span.from - near);
-  for (const candidate of candidatesFor(text, quote))
-    if (
-      best === null ||
-      candidate.score > best.score ||
-      (candidate.score === best.score && distance(candidate) < distance(best))
-    )
-      best = candidate;
-  return best?.span ?? null;
+  const squeezed = squeezeQuote(quote);
+  const best = (candidates: readonly Candidate[]): Candidate | null => {
+    const distance = ({ span }: Candidate) => Math.abs(span.from - near);
+    return candidates.reduce<Candidate | null>(
+      (x, y) =>
+        x === null || y.score > x.score || (y.score === x.score && distance(y) < distance(x)) ? y : x,
+      null,
+    );
+  };
+  // Nothing farther away can be better than a place nearby whose whole context agrees.
+  const nearby = best(
+    candidatesFor(text, squeezed, squeezedAt(text, near - NEARBY), squeezedAt(text, near + NEARBY + 1)),
+  );
+  if (nearby?.score === squeezed.prefix.length + squeezed.suffix.length) return nearby.span;
+  return best(candidatesFor(text, squeezed))?.span ?? null;
 }
 
 /**
@@ -83,7 +117,7 @@ export function locateQuote(text: Squeezed, quote: TextQuote, near: number): Spa
  * @param near an offset that tells; null where there is none
  */
 export function locateQuoteSurely(text: Squeezed, quote: TextQuote, near: number | null): Span | null {
-  const candidates = candidatesFor(text, quote);
+  const candidates = candidatesFor(text, squeezeQuote(quote));
   const most = Math.max(...candidates.map(({ score }) => score));
   const best = candidates.filter(({ score }) => score === most);
   if (best.length === 1) return best[0].span;

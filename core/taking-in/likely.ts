@@ -48,10 +48,15 @@ function likenessOfNames(x: string, y: string): number {
   return both < 2 ? 0 : both / Math.min(a.size, b.size);
 }
 
-function runsOf(text: string): string[] {
+/** The runs of five words of a text; with `most`, about so many of them, spread over it. */
+function runsOf(text: string, most = Infinity): string[] {
   const { from, to } = wordsOf(text, newVocabulary());
   const list = Array.from(from, (start, i) => wordKey(text.slice(start, to[i])));
-  return list.slice(0, Math.max(0, list.length - RUN + 1)).map((_, i) => list.slice(i, i + RUN).join(' '));
+  const count = Math.max(0, list.length - RUN + 1);
+  const step = Math.max(1, Math.floor(count / most));
+  return Array.from({ length: Math.ceil(count / step) }, (_, i) =>
+    list.slice(i * step, i * step + RUN).join(' '),
+  );
 }
 
 /**
@@ -59,9 +64,8 @@ function runsOf(text: string): string[] {
  * assignment, else by name and title. null where nothing speaks for any. Equal ones: the first.
  */
 export function likelyAssignment(file: Incoming, candidates: readonly Candidate[]): Likely | null {
-  const runs = runsOf(file.text);
-  const step = Math.max(1, Math.floor(runs.length / RUNS_ASKED));
-  const asked = runs.filter((_, i) => i % step === 0);
+  if (candidates.length === 0) return null;
+  const asked = runsOf(file.text, RUNS_ASKED);
   let best: Likely | null = null;
   for (const { id, names, texts } of candidates) {
     const byText = Math.max(

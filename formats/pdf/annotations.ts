@@ -90,10 +90,11 @@ export interface AnnotationThread {
 /** The annotations of a page, in the order of the file. */
 export async function annotationsOfPage(
   page: PDFPageProxy,
-  names: ReadonlyMap<string, AnnotationNames>,
+  named: Promise<ReadonlyMap<string, AnnotationNames>>,
 ): Promise<Annotation[]> {
   // "any" brings hidden ones too: replies often are.
   const raw = (await page.getAnnotations({ intent: 'any' })) as unknown[];
+  const names = await named;
   return raw.flatMap((one) => {
     const parsed = v.safeParse(Raw, one);
     return parsed.success ? [annotationOf(parsed.output, page.pageNumber, names.get(parsed.output.id))] : [];

@@ -79,16 +79,24 @@ function continues(before: Line, line: Line, usualGap: number): boolean {
 
 /** Lines as one text, and where each begins in it; a word cut by a hyphen at a line's end is joined. */
 function joinLines(lines: readonly string[]): { text: string; starts: number[] } {
-  let text = '';
+  const parts: string[] = [];
   const starts: number[] = [];
+  let length = 0;
+  const add = (part: string) => {
+    parts.push(part);
+    length += part.length;
+  };
   for (const raw of lines) {
     const line = normaliseText(raw);
-    if (/\p{L}-$/u.test(text) && /^\p{Ll}/u.test(line)) text = text.slice(0, -1);
-    else if (text !== '') text += ' ';
-    starts.push(text.length);
-    text += line;
+    const before = parts.at(-1) ?? '';
+    if (/\p{L}-$/u.test(before) && /^\p{Ll}/u.test(line)) {
+      parts[parts.length - 1] = before.slice(0, -1);
+      length--;
+    } else if (length > 0) add(' ');
+    starts.push(length);
+    add(line);
   }
-  return { text, starts };
+  return { text: parts.join(''), starts };
 }
 
 function placed(group: readonly Line[], block: number, paper: Paper): PlacedLine[] {

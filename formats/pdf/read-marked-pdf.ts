@@ -25,6 +25,8 @@ import { linesOfPage, turned, type Line } from './page-text.ts';
 const TEXT_MARKUP = new Set(['highlight', 'underline', 'squiggly', 'strikeout']);
 /** So many pages are asked for before the one at hand is done. */
 const PAGES_AHEAD = 3;
+/** From so many pages on it is worth while to open the file more than once. */
+const MANY_PAGES = 24;
 const ENCLOSING = new Set(['square', 'circle', 'polygon']);
 
 export interface PdfReading {
@@ -45,13 +47,7 @@ export async function readMarkedPdf(
   assets: PdfAssets | null,
   options: PdfReading = {},
 ): Promise<MarkedPaper> {
-  const names = await readAnnotationNames(bytes, options.password);
-  const { pages, lines, annotations, glyphsByPage, attached } = await readPages(
-    bytes,
-    assets,
-    names,
-    options,
-  );
+  const { pages, lines, annotations, glyphsByPage, attached } = await readPages(bytes, assets, options);
   const { paper, lines: placedLines } = blocksOfLines(lines);
   const { threads, unknownKinds } = threadsOf(annotations);
   const squeezed = squeeze(paper.text);
@@ -96,18 +92,23 @@ interface RawPages {
 async function readPages(
   bytes: Uint8Array,
   assets: PdfAssets | null,
-  names: Awaited<ReturnType<typeof readAnnotationNames>>,
   { password, progress, annotations: given }: PdfReading,
 ): Promise<RawPages> {
-  const document = await openPdf(bytes, assets, { password, forReading: true });
+  const open = (thread: number) => openPdf(bytes, assets, { password, forReading: true, thread });
+  const document = await open(0);
+  const readers = [document];
   try {
+    const threads = document.numPages < MANY_PAGES ? 1 : (assets?.threads?.length ?? 1);
+    while (readers.length < threads) readers.push(await open(readers.length));
+    // Another reader of the file gathers them while pages are already being read; only the annotations wait for them.
+    const named = readAnnotationNames(bytes, password);
     const read: RawPages = { pages: [], lines: [], annotations: [], glyphsByPage: new Map(), attached: [] };
     const readPage = async (number: number) => {
-      const page = await document.getPage(number);
+      const page = await readers[number % readers.length].getPage(number);
       const { width, height, transform } = page.getViewport({ scale: 1 });
       const [lines, own] = await Promise.all([
         linesOfPage(page),
-        given?.filter((one) => one.page === number) ?? annotationsOfPage(page, names),
+        given?.filter((one) => one.page === number) ?? annotationsOfPage(page, named),
       ]);
       const needsGlyphs = own.some(({ kind }) => TEXT_MARKUP.has(kind) || ENCLOSING.has(kind));
       const glyphs = needsGlyphs ? await glyphsOfPage(page) : null;
@@ -118,7 +119,7 @@ async function readPages(
     const ahead: ReturnType<typeof readPage>[] = [];
     let asked = 0;
     for (let number = 1; number <= document.numPages; number++) {
-      while (asked < document.numPages && asked < number + PAGES_AHEAD) {
+      while (asked < document.numPages && asked < number + PAGES_AHEAD * readers.length) {
         const next = readPage(++asked);
         // Told when its turn comes, and no sooner.
         next.catch(() => undefined);
@@ -147,7 +148,7 @@ async function readPages(
   } catch (error) {
     throw new UnreadableFile('damaged PDF', error instanceof Error ? error.message : '');
   } finally {
-    await document.loadingTask.destroy();
+    await Promise.all(readers.map(({ loadingTask }) => loadingTask.destroy()));
   }
 }
 
