@@ -36,6 +36,10 @@ const router = createBrowserRouter([
       { path: 'ask', lazy: async () => ({ Component: (await import('./places/asking/Asking.tsx')).Asking }) },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
       {
+        path: 'coming-in',
+        lazy: async () => ({ Component: (await import('./places/reading/ComingIn.tsx')).ComingIn }),
+      },
+      {
         path: 'settings',
         lazy: async () => ({ Component: (await import('./places/settings/Settings.tsx')).Settings }),
       },

@@ -36,6 +36,7 @@ const TOAST = {
   borderColor: 'var(--rule-strong)',
 };
 
+const TOAST_CANCEL = { background: 'var(--rule)', color: 'var(--ink)' };
 const TOAST_ACTION = { background: 'var(--accent)', color: 'var(--on-accent)' };
 
 /** The frame of every place: the bar on top, places at the bottom edge on a phone, notices, and the way in. */
@@ -72,7 +73,12 @@ export function Frame() {
         // Nothing turns while a file is read: drawing that would take from the reading, and the pages are counted.
         icons={{ loading: <Hourglass aria-hidden size={16} /> }}
         mobileOffset={{ top: 8 }}
-        toastOptions={{ duration: 6000, style: TOAST, actionButtonStyle: TOAST_ACTION }}
+        toastOptions={{
+          duration: 6000,
+          style: TOAST,
+          actionButtonStyle: TOAST_ACTION,
+          cancelButtonStyle: TOAST_CANCEL,
+        }}
       />
     </div>
   );

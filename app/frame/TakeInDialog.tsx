@@ -6,6 +6,7 @@ import type { FileRole } from '#core/model/work.ts';
 import { Button } from '../shared/Controls.tsx';
 import { Dialog } from '../shared/Dialog.tsx';
 import { Choice } from '../shared/Choice.tsx';
+import { forgetComing } from '../shared/coming-paper.ts';
 import { confirmTakeIn, subjectsFor, useTakingIn, type PendingFile } from '../shared/taking-in.ts';
 import { words } from '../words/en.ts';
 import { useWorkspace } from '../workspace/workspace.ts';
@@ -15,12 +16,15 @@ export function TakeInDialog() {
   const { pending, question } = useTakingIn();
   const navigate = useNavigate();
   const [busy, setBusy] = useState(false);
-  const close = () => useTakingIn.setState({ pending: [] });
+  const close = () => {
+    useTakingIn.setState({ pending: [] });
+    forgetComing();
+  };
   const go = async () => {
     setBusy(true);
     try {
-      const id = await confirmTakeIn(pending);
-      if (id !== null) void navigate(`/a/${encodeURIComponent(id)}`);
+      const address = await confirmTakeIn(pending);
+      if (address !== null) void navigate(address);
     } catch {
       // Nothing of it was taken: the files are still here to try again.
       toast.error(words.takeIn.notSaved, { duration: 15_000 });

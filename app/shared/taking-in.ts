@@ -11,6 +11,7 @@ import { words } from '../words/en.ts';
 import type { FileContent } from '../workers/protocol.ts';
 import { readerInWorker, stopReader } from '../workers/reader-client.ts';
 import { takeInFiles, type FileToTake, type Placement } from '../workspace/take-in.ts';
+import { forgetComing, leadsOn, showWhileRead, tellComing } from './coming-paper.ts';
 import { fileBytes, readPaper, useWorkspace } from '../workspace/workspace.ts';
 
 /** A file that was read and waits for the student to say where it belongs. */
@@ -59,11 +60,12 @@ function askPassword(name: string, wrong: boolean): Promise<string | null> {
 
 /**
  * Reads files, each by itself, and takes in what could be read once the student said where it belongs. Returns the
- * assignment to open where nothing is left to say.
+ * address to open where nothing is left to say.
+ * @param onShown called when a paper can be looked at that is still being read
  */
-export async function takeIn(files: readonly File[]): Promise<AssignmentId | null> {
+export async function takeIn(files: readonly File[], onShown: () => void): Promise<string | null> {
   const read: PendingFile[] = [];
-  for (const file of files) read.push(...(await readOne(file)));
+  for (const file of files) read.push(...(await readOne(file, files.length === 1 ? onShown : null)));
   if (read.length === 0) return null;
   const pending = await withProposals(read);
   const { assignments } = useWorkspace.getState().records;
@@ -81,7 +83,7 @@ const TELL_EVERY_MS = 250;
 type Opened =
   { readonly content: FileContent; readonly bytes: Uint8Array<ArrayBuffer> } | { readonly why: string };
 
-async function readOne(file: File, depth = 0): Promise<PendingFile[]> {
+async function readOne(file: File, onShown: (() => void) | null, depth = 0): Promise<PendingFile[]> {
   const notice = toast.loading(words.takeIn.reading(file.name), { duration: Infinity });
   const end = (why: string, isFault: boolean) => {
     const show = isFault ? toast.error : toast;
@@ -91,9 +93,16 @@ async function readOne(file: File, depth = 0): Promise<PendingFile[]> {
   const isHere = (hash: FileHash) => useWorkspace.getState().records.files.has(hash);
   const given = await bytesOfFile(file);
   if (typeof given === 'string') return end(given, true);
-  if (isHere(await hashOf(given))) return end(words.takeIn.known(file.name), false);
-  const opened = await openFile(file.name, given, notice);
-  if ('why' in opened) return end(opened.why, true);
+  const givenHash = await hashOf(given);
+  if (isHere(givenHash)) return end(words.takeIn.known(file.name), false);
+  const telling = tellReading(file.name, givenHash, notice);
+  if (onShown !== null) void showWhileRead(file.name, givenHash, given, { ...telling, onShown });
+  const opened = await openFile(file.name, given, telling);
+  telling.end();
+  if ('why' in opened) {
+    forgetComing(givenHash);
+    return end(opened.why, true);
+  }
   const { content, bytes } = opened;
   const hash = await hashOf(bytes);
   if (isHere(hash)) return end(words.takeIn.known(file.name), false);
@@ -113,34 +122,50 @@ async function readOne(file: File, depth = 0): Promise<PendingFile[]> {
   const inside: PendingFile[] = [];
   // Files in files in files are made to break their readers.
   for (const { name, bytes: part } of depth < DEEPEST_ATTACHED ? content.paper.attached : [])
-    inside.push(...(await readOne(new File([part], name), depth + 1)).map((one) => attachedTo(own, one)));
+    inside.push(
+      ...(await readOne(new File([part], name), null, depth + 1)).map((one) => attachedTo(own, one)),
+    );
   return [own, ...inside];
 }
 
-/** Reads a file in the worker, with progress, until it is read, refused or given up; asks for a password as needed. */
-async function openFile(
-  name: string,
-  bytes: Uint8Array<ArrayBuffer>,
-  notice: string | number,
-): Promise<Opened> {
+/** Tells how far the reading of a file is, in a notice or in the place that shows the paper meanwhile. */
+function tellReading(name: string, hash: FileHash, notice: string | number) {
+  let isOver = false;
+  let cancel: () => void = () => undefined;
   const cancelled = new Promise<'cancelled'>((resolve) => {
-    const cancel = () => {
+    cancel = () => {
+      isOver = true;
       stopReader();
       resolve('cancelled');
     };
+  });
+  const say = (description: string) =>
     toast.loading(words.takeIn.reading(name), {
       id: notice,
+      description,
       duration: Infinity,
       cancel: { label: words.takeIn.cancel, onClick: cancel },
     });
-  });
   let toldAt = 0;
   const progress = (done: number, of: number) => {
+    // What was on its way when the reader was stopped says nothing any more.
+    if (isOver) return;
     // Each telling draws the notice anew, which takes from the reading.
-    if (performance.now() - toldAt < TELL_EVERY_MS) return;
+    if (done < of && performance.now() - toldAt < TELL_EVERY_MS) return;
     toldAt = performance.now();
-    toast.loading(words.takeIn.reading(name), { id: notice, description: words.takeIn.pages(done, of) });
+    if (tellComing(hash, done, of)) toast.dismiss(notice);
+    else say(words.takeIn.pages(done, of));
   };
+  say('');
+  return { cancel, cancelled, progress, isOver: () => isOver, end: () => (isOver = true) };
+}
+
+/** Reads a file in the worker until it is read, refused or given up; asks for a password as needed. */
+async function openFile(
+  name: string,
+  bytes: Uint8Array<ArrayBuffer>,
+  { cancelled, progress }: ReturnType<typeof tellReading>,
+): Promise<Opened> {
   for (let password: string | null = null, tries = 0; ; tries++) {
     const result = await Promise.race([
       readerInWorker().readFile(name, bytes, password, progress),
@@ -261,8 +286,11 @@ export function subjectsFor(file: PendingFile, pending: readonly PendingFile[]):
   return [...coming, ...here];
 }
 
-/** Takes in what is pending as the student left it; everything or nothing. Returns the first assignment. */
-export async function confirmTakeIn(pending: readonly PendingFile[]): Promise<AssignmentId | null> {
+/**
+ * Takes in what is pending as the student left it; everything or nothing. Returns the address of the first assignment;
+ * null where nothing was taken in, or the place that is open leads there by itself.
+ */
+export async function confirmTakeIn(pending: readonly PendingFile[]): Promise<string | null> {
   const toTake: { key: string; assignmentId: string | null; title: string; file: FileToTake }[] = [];
   for (const file of pending) {
     const marks = await marksFor(file, pending);
@@ -303,7 +331,9 @@ export async function confirmTakeIn(pending: readonly PendingFile[]): Promise<As
       ? words.takeIn.taken(pending[0].name, count)
       : words.takeIn.takenSeveral(pending.length, count),
   );
-  return ids.at(0) ?? null;
+  const id = ids.at(0);
+  const hashes = pending.map(({ hash }) => hash);
+  return id === undefined || leadsOn(hashes, id) ? null : `/a/${encodeURIComponent(id)}`;
 }
 
 /** The file whose assignment another one shares, followed to its end. */

@@ -2,18 +2,25 @@ import { useCallback } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { words } from '../words/en.ts';
+import { forgetComing } from './coming-paper.ts';
 import { takeIn } from './taking-in.ts';
 
-/** Takes files in; opens what they became where nothing is left to say. */
+/** The address of the place that shows a long paper while it is being read. */
+const COMING_IN = '/coming-in';
+
+/** Takes files in; shows a long paper while it is read, and opens what they became where nothing is left to say. */
 export function useTakeIn(): (files: readonly File[]) => void {
   const navigate = useNavigate();
   return useCallback(
     (files) => {
-      takeIn(files)
-        .then((id) => {
-          if (id !== null) void navigate(`/a/${encodeURIComponent(id)}`);
+      takeIn(files, () => void navigate(COMING_IN))
+        .then((address) => {
+          if (address !== null) void navigate(address);
         })
-        .catch(() => toast.error(words.takeIn.notSaved, { duration: 15_000 }));
+        .catch(() => {
+          forgetComing();
+          toast.error(words.takeIn.notSaved, { duration: 15_000 });
+        });
     },
     [navigate],
   );

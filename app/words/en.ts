@@ -322,6 +322,16 @@ export const words = {
     unlockLead: 'It stays on this computer. A copy that opens without it is kept.',
     pasted: 'pasted text',
   },
+  comingIn: {
+    title: (name: string) => `“${name}” comes in`,
+    place: 'Coming in',
+    looking: 'The remarks are being looked for',
+    lead: 'You can read meanwhile. Once every page has been gone through, the remarks stand in their places and you stay on this page.',
+    looked: 'Every page has been gone through',
+    nothing: 'No paper is coming in.',
+    nothingLead:
+      'A file that you drop anywhere in this window is read, and a long one is shown here meanwhile.',
+  },
   assignment: {
     missing: 'There is no such assignment here.',
     missingLead: 'It may belong to another workspace, or was taken back.',

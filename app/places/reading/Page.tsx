@@ -90,6 +90,7 @@ function DrawnPage({
       const ratio = window.devicePixelRatio;
       canvas.current.width = Math.round(viewport.width * ratio);
       canvas.current.height = Math.round(viewport.height * ratio);
+      canvas.current.removeAttribute('data-drawn');
       const task = page.render({ canvas: canvas.current, viewport, transform: [ratio, 0, 0, ratio, 0, 0] });
       text.current.replaceChildren();
       const layer = new TextLayer({
@@ -102,7 +103,7 @@ function DrawnPage({
         layer.cancel();
       };
       await Promise.all([
-        task.promise,
+        task.promise.then(() => canvas.current?.setAttribute('data-drawn', '')),
         layer.render().then(() => text.current?.dispatchEvent(new Event(WORDS_DRAWN, { bubbles: true }))),
       ]);
     };

@@ -17,8 +17,9 @@ import type { TextState } from './layout-segments.ts';
 import { Page } from './Page.tsx';
 import { usePinch } from './pinch.ts';
 import { keepPage, keptPage, useUnfolded, type ReadingState } from './reading-state.ts';
+import { CURVE_ROOM, leftOfPaper, MARGIN, useRooms } from './rooms.ts';
 import { useBringIntoSight, useDrawnPart, useKeptPlace, useSight } from './sight.ts';
-import { LEAST_SLIP, SlipEdge } from './SlipEdge.tsx';
+import { SlipEdge } from './SlipEdge.tsx';
 import { SlipPlace } from './SlipPlace.tsx';
 import { crowdedIds } from './slip-sizes.ts';
 import { ASIDE, SLIPS_TOP, useSlips } from './slips.ts';
@@ -27,8 +28,6 @@ import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
 import { groupByMarks, groupByPage, wantedPlaces } from './wanted.ts';
 
 const UPRIGHT = [1, 0, 0, 1, 0, 0];
-const CURVE_ROOM = 64;
-const MARGIN = 20;
 
 /** What the paper is drawn from: a PDF, a picture, or a layout of which one state is shown. */
 export type Shown =
@@ -77,12 +76,7 @@ export function PaperDesk({
   const [unfolded, unfold] = useUnfolded(view.assignment.id);
   const isText = show.kind === 'text';
   const side = usePreferences((preferences) => preferences.slipSide);
-  const chosenWidth = usePreferences((preferences) => preferences.slipWidth);
-  const mostWidth = Math.max(LEAST_SLIP, size.width * 0.6);
-  const usualWidth = Math.max(300, Math.min(486, size.width * 0.395));
-  const slipWidth = narrow ? 0 : Math.max(LEAST_SLIP, Math.min(mostWidth, chosenWidth ?? usualWidth));
-  const fit = Math.max(200, size.width - (narrow ? 0 : slipWidth + CURVE_ROOM + 44));
-  const room = narrow ? size.width - 16 : Math.min(fit, isText ? 720 : 760);
+  const { mostWidth, slipWidth, fit, room } = useRooms(size.width, narrow, isText);
   const pages = useMemo(
     () =>
       isText ? [{ width: Math.max(1, room), height: measured.height, transform: UPRIGHT }] : marked.pages,
@@ -94,8 +88,7 @@ export function PaperDesk({
   const factor =
     zoom === 'page' ? Math.min(1, (size.height - 2 * SLIPS_TOP) / tallest / (room / widest)) : zoom;
   const scale = isText ? 1 : (room / widest) * Math.max(LEAST_FACTOR, factor);
-  const inFit = Math.max(22, (fit - widest * scale) / 2 + 22);
-  const left = narrow ? 8 : side === 'left' ? MARGIN + slipWidth + CURVE_ROOM - 22 + inFit : inFit;
+  const left = leftOfPaper(narrow, side, slipWidth, fit, widest * scale);
   const { tops, height: papersHeight } = useMemo(() => pageTops(pages, scale), [pages, scale]);
   const boxesOf = useCallback(
     (remark: Remark, page: PageSize, at: number) => {

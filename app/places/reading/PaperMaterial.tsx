@@ -13,7 +13,7 @@ import type { Finding } from './found-words.ts';
 import { Loose } from './Loose.tsx';
 import { PaperDesk, type Shown } from './PaperDesk.tsx';
 import type { ReadingState } from './reading-state.ts';
-import { usePdfDocument } from './pdf-document.ts';
+import { usePdfDocument } from '../../shared/pdf-document.ts';
 
 interface PaperMaterialProps {
   readonly view: AssignmentView;

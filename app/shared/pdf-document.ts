@@ -2,10 +2,34 @@ import { GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-dist/legacy/bu
 import pdfWorkerUrl from 'pdfjs-dist/legacy/build/pdf.worker.mjs?url';
 import { useEffect, useRef, useState } from 'react';
 import { openPdf } from '#formats/pdf/open-pdf.ts';
-import { pdfAssets } from '../../shared/pdf-assets.ts';
-import { fileBytes } from '../../workspace/workspace.ts';
+import { fileBytes } from '../workspace/workspace.ts';
+import { pdfAssets } from './pdf-assets.ts';
 
 GlobalWorkerOptions.workerSrc = pdfWorkerUrl;
+
+/**
+ * Opens a PDF to be drawn.
+ * @throws UnreadableFile as openPdf
+ */
+export function openForDrawing(bytes: Uint8Array): Promise<PDFDocumentProxy> {
+  return openPdf(bytes, pdfAssets());
+}
+
+/** A document that one place leaves open for the next. */
+let leftOpen: { readonly hash: string; readonly document: PDFDocumentProxy } | null = null;
+
+/** Leaves a document open for whoever shows the file next; only the last one stays so. */
+export function leaveOpen(hash: string, document: PDFDocumentProxy): void {
+  void leftOpen?.document.loadingTask.destroy();
+  leftOpen = { hash, document };
+}
+
+function takeOver(hash: string): PDFDocumentProxy | null {
+  if (leftOpen?.hash !== hash) return null;
+  const { document } = leftOpen;
+  leftOpen = null;
+  return document;
+}
 
 /**
  * The opened PDF of a kept file; null while the first opens. An older form of the file stands until the next is open: a
@@ -17,10 +41,13 @@ export function usePdfDocument(hash: string): PDFDocumentProxy | null {
   useEffect(() => {
     const over = new AbortController();
     const isOver = () => over.signal.aborted;
-    const open = async () => {
+    const opening = async () => {
       const bytes = await fileBytes(hash);
-      if (bytes === null || isOver()) return;
-      const opened = await openPdf(bytes, pdfAssets());
+      return bytes === null || isOver() ? null : openForDrawing(bytes);
+    };
+    const open = async () => {
+      const opened = takeOver(hash) ?? (await opening());
+      if (opened === null) return;
       if (isOver()) {
         await opened.loadingTask.destroy();
         return;

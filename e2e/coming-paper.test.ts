@@ -1,0 +1,104 @@
+import { describe, expect } from 'vitest';
+import { largePdf } from '../bench/large-pdf.ts';
+import { violationsInBoth } from './axe.ts';
+import { drop, openAlone } from './files.ts';
+import { clickRole, seeText, until } from './harness.ts';
+import { pageTest, PHONE } from './page-test.ts';
+import { fillTheDisk, giveSmallDisk } from './storage.ts';
+
+const NAME = 'Long paper.pdf';
+const shownPage = (number: number) => `[data-page="${number}"]:has(canvas[data-drawn]):has(.textLayer span)`;
+
+describe('a long paper', () => {
+  pageTest(
+    'is read while its remarks are looked for, and at the same page with them',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/401/);
+      await openAlone(page, desk);
+      await drop(page, [NAME, await largePdf(240, 480)]);
+      await page.waitForSelector(shownPage(1));
+      expect(new URL(page.url()).pathname).toBe('/coming-in');
+      await seeText(page, 'The remarks are being looked for');
+      // The keys that scroll work at once.
+      await page.keyboard.press('PageDown');
+      await page.keyboard.press('PageDown');
+      await page.keyboard.press('PageDown');
+      await page.waitForSelector(shownPage(3));
+      const left = await page.$eval('[data-page="3"]', (element) => element.getBoundingClientRect().left);
+      await until(page, () => document.querySelector('[data-slip]') !== null);
+      await seeText(page, '480 remarks found');
+      await until(page, () => location.pathname.endsWith('/read'));
+      await page.waitForSelector(shownPage(3));
+      // It stands where it stood.
+      expect(await page.$eval('[data-page="3"]', (element) => element.getBoundingClientRect().left)).toBe(
+        left,
+      );
+      const number = await page.$eval('[data-page="3"]', (element) => {
+        const { top, bottom } = element.getBoundingClientRect();
+        return top < innerHeight && bottom > 0;
+      });
+      expect(number).toBe(true);
+      await page.waitForSelector('[data-page="3"] [data-mark]');
+      // The way back leads to where it was dropped, not to the place that only led on.
+      await page.goBack();
+      await until(page, () => location.pathname === '/');
+      await seeText(page, 'Long paper');
+    },
+  );
+
+  pageTest('is given up where it is shown, and nothing of it stays', async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await openAlone(page, desk);
+    await page.goto(`${desk.address}/shelf`);
+    await seeText(page, 'Shelf');
+    await drop(page, [NAME, await largePdf(240, 480)]);
+    await page.waitForSelector(shownPage(1));
+    expect(await violationsInBoth(page)).toEqual([]);
+    await clickRole(page, 'button', 'Cancel');
+    await until(page, () => location.pathname === '/shelf');
+    await seeText(page, `“${NAME}” was not taken in.`);
+    await page.goto(`${desk.address}/coming-in`);
+    await seeText(page, 'No paper is coming in.');
+    await clickRole(page, 'link', 'To Arrivals');
+    await seeText(page, 'Nothing here yet.');
+  });
+
+  pageTest(
+    'goes on being read when its place is left',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/401/);
+      await openAlone(page, desk);
+      await drop(page, [NAME, await largePdf(240, 480)]);
+      await page.waitForSelector(shownPage(1));
+      await page.goBack();
+      await until(page, () => location.pathname === '/');
+      await seeText(page, `Reading “${NAME}”`);
+      await until(page, () => location.pathname.startsWith('/a/'));
+      await seeText(page, '480 remarks found');
+    },
+    PHONE,
+  );
+
+  pageTest('that the disk has no room for is left as it was', async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await giveSmallDisk(page, desk);
+    await openAlone(page, desk);
+    await page.evaluate(fillTheDisk);
+    await drop(page, [NAME, await largePdf(120, 240)]);
+    await page.waitForSelector(shownPage(1));
+    await seeText(page, 'nothing was taken in');
+    await until(page, () => location.pathname === '/');
+    await seeText(page, 'Nothing here yet.');
+  });
+});
+
+pageTest('a short paper comes in without a place of its own', async ({ page, desk, expectFault }) => {
+  expectFault(/401/);
+  await openAlone(page, desk);
+  const places: string[] = [];
+  page.on('framenavigated', (frame) => places.push(new URL(frame.url()).pathname));
+  await drop(page, ['Short paper.pdf', await largePdf(20, 40)]);
+  await seeText(page, '40 remarks found');
+  await until(page, () => location.pathname.startsWith('/a/'));
+  expect(places).not.toContain('/coming-in');
+});
