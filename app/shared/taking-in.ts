@@ -1,5 +1,6 @@
 import { toast } from 'sonner';
 import { create } from 'zustand';
+import { proposalFor } from '#core/saying/saying-of.ts';
 import type { Candidate, Likely } from '#core/taking-in/likely.ts';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
 import type { FileRole } from '#core/model/work.ts';
@@ -323,6 +324,7 @@ export async function confirmTakeIn(pending: readonly PendingFile[]): Promise<st
     const files = own.map(({ file }) => file).sort((x, y) => Number(y.hash === key) - Number(x.hash === key));
     return { assignmentId: own[0].assignmentId as AssignmentId | null, title: own[0].title, files };
   });
+  await weighRemarks(toTake.flatMap(({ file }) => [...(file.read?.marks ?? []), ...file.marks]));
   const ids = await takeInFiles(placements);
   useTakingIn.setState({ pending: [] });
   const count = toTake.reduce((sum, { file }) => sum + (file.read?.marks.length ?? 0) + file.marks.length, 0);
@@ -334,6 +336,17 @@ export async function confirmTakeIn(pending: readonly PendingFile[]): Promise<st
   const id = ids.at(0);
   const hashes = pending.map(({ hash }) => hash);
   return id === undefined || leadsOn(hashes, id) ? null : `/a/${encodeURIComponent(id)}`;
+}
+
+/** So many remarks are weighed before the page may answer again. */
+const WEIGHED_AT_ONCE = 200;
+
+/** What thousands of remarks say is worked out piece by piece, lest the page stand still when they are first shown. */
+async function weighRemarks(marks: readonly Mark[]): Promise<void> {
+  for (let from = 0; from < marks.length; from += WEIGHED_AT_ONCE) {
+    for (const mark of marks.slice(from, from + WEIGHED_AT_ONCE)) proposalFor(mark);
+    if (from + WEIGHED_AT_ONCE < marks.length) await new Promise((resolve) => setTimeout(resolve));
+  }
 }
 
 /** The file whose assignment another one shares, followed to its end. */

@@ -2,14 +2,18 @@ import type { Remark } from '../model/remark.ts';
 import type { Judgement, Stance } from '../model/work.ts';
 import { whatItSays, type Saying } from './stance.ts';
 
-const proposed = new WeakMap<Remark, Saying>();
+/** What a remark says is told from these alone. */
+type Said = Pick<Remark, 'text' | 'kind' | 'change'>;
 
-/** What the rules propose for a remark; computed once for each. */
-export function proposalFor(remark: Remark): Saying {
-  const known = proposed.get(remark);
+const proposed = new Map<string, Saying>();
+
+/** What the rules propose for a remark; computed once for all that say the same. */
+export function proposalFor({ text, kind, change }: Said): Saying {
+  const key = JSON.stringify([kind, text, change]);
+  const known = proposed.get(key);
   if (known !== undefined) return known;
-  const saying = whatItSays(remark);
-  proposed.set(remark, saying);
+  const saying = whatItSays({ text, kind, change });
+  proposed.set(key, saying);
   return saying;
 }
 

@@ -24,8 +24,18 @@ function wordsOf(text: string): string {
     .replace(/[.!\s]+$/, '');
 }
 
-/** What has to agree for two remarks to be one; null for one that can't be a double. */
-function sameKeys(remark: Remark): string[] {
+const keysByRemark = new WeakMap<Remark, readonly string[]>();
+
+/** What has to agree for two remarks to be one; empty for one that can't be a double. Computed once for each. */
+function sameKeys(remark: Remark): readonly string[] {
+  const known = keysByRemark.get(remark);
+  if (known !== undefined) return known;
+  const keys = keysOf(remark);
+  keysByRemark.set(remark, keys);
+  return keys;
+}
+
+function keysOf(remark: Remark): string[] {
   const text = wordsOf(remark.text);
   const who = `${remark.author.name}\n${text}`;
   const keys: string[] = [];
@@ -74,7 +84,13 @@ export function doublesOf(
           mayBeOne(one, remark) && (doubles.get(one.id) ?? []).every((other) => mayBeOne(other, remark)),
       );
     if (main !== undefined) doubles.set(main.id, [...(doubles.get(main.id) ?? []), remark]);
-    else for (const key of keys) first.set(key, [...(first.get(key) ?? []), remark]);
+    else for (const key of keys) addTo(first, key, remark);
   }
   return doubles;
+}
+
+function addTo(lists: Map<string, Remark[]>, key: string, remark: Remark): void {
+  const list = lists.get(key);
+  if (list === undefined) lists.set(key, [remark]);
+  else list.push(remark);
 }
