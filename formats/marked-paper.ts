@@ -42,6 +42,8 @@ export interface Mark {
   readonly targets: readonly Target[];
   /** In the paper's text; null where it hangs on nothing there. */
   readonly anchor: Anchor | null;
+  /** Where in the text it is come to by reading, where that isn't the anchor's beginning. */
+  readonly textAt?: number | null;
   readonly replies: readonly MarkReply[];
   /** The last state, in the source's own word. */
   readonly state: string | null;

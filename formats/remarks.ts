@@ -124,6 +124,7 @@ export function remarksOfMarks(
       before: null,
       withdrawn: false,
       order,
+      textAt: mark.textAt ?? mark.anchor?.from ?? null,
       fileHash: context.fileHash,
       paperHash: context.paperHash,
     };

@@ -137,7 +137,12 @@ export function placeRemark(
   return runCommand(remark.assignmentId, words.undo.placed, async (writing) => {
     const stored = await writing.get('remarks', remark.id);
     if (stored === null) return;
-    const next = { ...stored, targets: withPlace(stored.targets, target), paperHash: paper.hash };
+    const next = {
+      ...stored,
+      targets: withPlace(stored.targets, target),
+      textAt: anchor?.from ?? null,
+      paperHash: paper.hash,
+    };
     await writing.put('remarks', next);
     // The student put it there and knows what it says: what was read stays read.
     const reading = await writing.get('readings', remark.id);

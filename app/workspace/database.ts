@@ -1,9 +1,16 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
-import { upgradeFrom1, upgradeFrom2, upgradeFrom3, upgradeFrom4, type RecordUpgrade } from './upgrades.ts';
+import {
+  upgradeFrom1,
+  upgradeFrom2,
+  upgradeFrom3,
+  upgradeFrom4,
+  upgradeFrom5,
+  type RecordUpgrade,
+} from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 5;
+export const DATABASE_VERSION = 6;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -58,6 +65,8 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
   (_database, transaction) => upgradeAll(transaction, upgradeFrom3),
   // From version 4: replies to remarks.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom4),
+  // From version 5: where in the paper's text a remark hangs.
+  (_database, transaction) => upgradeAll(transaction, upgradeFrom5),
 ];
 
 function rowsIn(transaction: Upgrading) {

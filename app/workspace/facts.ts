@@ -24,6 +24,7 @@ export function remarksOfMarking(marking: Marking, first: Marking): Remark[] {
     change: null,
     before: null,
     withdrawn: false,
+    textAt: null,
     fileHash: null,
     paperHash: null,
   };

@@ -80,6 +80,20 @@ describe('storage of version 1', () => {
   });
 });
 
+describe('storage of version 5', () => {
+  const fifth = sampleOf(5);
+
+  it('is brought up to date with no remark hung in a text yet, and everything else as it was', async () => {
+    await storeAs(5, fifth);
+    await openWorkspace(identity);
+    for (const { store, key, record } of fifth.records)
+      expect(records()[store].get(key)).toMatchObject(record as object);
+    expect([...records().remarks.values()].map(({ textAt }) => textAt)).toEqual([null, null, null, null]);
+    expect(await undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(records().judgements.size).toBe(0);
+  });
+});
+
 describe('storage of version 4', () => {
   const fourth = sampleOf(4);
 

@@ -117,6 +117,11 @@ export function upgradeFrom4(store: StoreName, _key: string, record: unknown): u
   return filledIn(store, record);
 }
 
+/** Version 5 to 6. */
+export function upgradeFrom5(store: StoreName, _key: string, record: unknown): unknown {
+  return filledIn(store, record);
+}
+
 /** Brings records that a version stored up to date. `rows` are all of them. */
 export function upgradeRecordsFrom(version: number, rows: readonly Row[]): RecordUpgrade {
   const from1 = version < 2 ? upgradeFrom1(rows) : null;
@@ -124,6 +129,7 @@ export function upgradeRecordsFrom(version: number, rows: readonly Row[]): Recor
     const at2 = from1 === null ? record : from1(store, key, record);
     const at3 = version < 3 ? upgradeFrom2(store, key, at2) : at2;
     const at4 = version < 4 ? upgradeFrom3(store, key, at3) : at3;
-    return version < 5 ? upgradeFrom4(store, key, at4) : at4;
+    const at5 = version < 5 ? upgradeFrom4(store, key, at4) : at4;
+    return version < 6 ? upgradeFrom5(store, key, at5) : at5;
   };
 }

@@ -118,6 +118,8 @@ export const Remark = v.object({
   withdrawn: v.optional(v.boolean(), false),
   /** Its place among the remarks of its source, as the source lists them. */
   order: v.number(),
+  /** Where it hangs in the paper's text, in UTF-16 units; null where that is not known, or it hangs on none. */
+  textAt: v.optional(v.nullable(v.number()), null),
   /** The file it was read from; null for what the desk said itself. */
   fileHash: v.nullable(FileHash),
   /** The paper, picture or recording that it is shown on; the same file where that holds its own remarks. */
@@ -144,36 +146,50 @@ export function quotedWords(remark: Remark): string | null {
   return quoted.length === 0 ? null : quoted.join(' … ');
 }
 
-function placeInWork(remark: Remark): readonly [number, number, number, number] {
+type Place = readonly [number, number, number, number, number];
+
+/** @param byText whether the text's order tells that of the remarks on a page */
+function placeInWork(remark: Remark, byText: (page: number) => boolean): Place {
   const target = placeOf(remark);
+  const onPage = (page: number, top: number, left: number): Place => [
+    0,
+    page,
+    byText(page) ? (remark.textAt ?? 0) : 0,
+    -top,
+    left,
+  ];
   switch (target.kind) {
     case 'words':
-      return [0, target.page ?? 0, -(target.rect?.[3] ?? 0), target.rect?.[0] ?? 0];
+      return onPage(target.page ?? 0, target.rect?.[3] ?? 0, target.rect?.[0] ?? 0);
     case 'point':
-      return [0, target.page, -target.rect[3], target.rect[0]];
+      return onPage(target.page, target.rect[3], target.rect[0]);
     case 'region':
-      return [0, 0, target.y, target.x];
+      return [0, 0, 0, target.y, target.x];
     case 'time':
-      return [0, 0, target.fromS, 0];
+      return [0, 0, 0, target.fromS, 0];
     case 'unplaced':
-      return [1, 0, 0, 0];
+      return [1, 0, 0, 0, 0];
     case 'question':
-      return [0, 0, target.number, 0];
+      return [0, 0, 0, target.number, 0];
     case 'criterion':
-      return [2, 0, 0, 0];
+      return [2, 0, 0, 0, 0];
     case 'whole':
-      return [3, 0, 0, 0];
+      return [3, 0, 0, 0, 0];
   }
 }
 
 /**
- * Remarks in reading order: down the pages of the paper, then the criteria, then the words about the whole. Those of a
- * paper without pages keep the order in which its file has them.
+ * Remarks in reading order: through the pages of the paper, then the criteria, then the words about the whole. On a page
+ * they go by where they hang in its text, so that one column comes after the other; by height where that is not known of
+ * all of them. Those of a paper without pages keep the order in which its file has them.
  */
 export function inReadingOrder(remarks: readonly Remark[]): Remark[] {
-  const placed = remarks.map((remark) => ({ remark, place: placeInWork(remark) }));
+  const unknown = new Set(remarks.flatMap((remark) => (remark.textAt === null ? [pageOf(remark) ?? 0] : [])));
+  const byText = (page: number) => page > 0 && !unknown.has(page);
+  const placed = remarks.map((remark) => ({ remark, place: placeInWork(remark, byText) }));
   placed.sort((x, y) => {
-    for (let i = 0; i < 4; i++) if (x.place[i] !== y.place[i]) return x.place[i] - y.place[i];
+    const differs = x.place.findIndex((one, i) => one !== y.place[i]);
+    if (differs >= 0) return x.place[differs] - y.place[differs];
     return x.remark.order - y.remark.order || (x.remark.id < y.remark.id ? -1 : 1);
   });
   return placed.map((p) => p.remark);

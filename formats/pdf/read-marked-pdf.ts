@@ -174,14 +174,21 @@ function markOf({ annotation, grouped, replies, state }: AnnotationThread, aroun
     subject: annotation.subject,
     targets: placed.map(({ target }) => target),
     anchor,
+    textAt: placed[0].textAt,
     replies,
     state,
     change: null,
   };
 }
 
+interface Placed {
+  readonly target: Target;
+  readonly anchor: Anchor | null;
+  readonly textAt: number | null;
+}
+
 /** What an annotation is about, and where that stands in the paper's text. */
-function placeOf(annotation: Annotation, around: Surroundings): { target: Target; anchor: Anchor | null } {
+function placeOf(annotation: Annotation, around: Surroundings): Placed {
   const { page, rect, quads } = annotation;
   const glyphs = around.glyphsByPage.get(page) ?? [];
   const indices = glyphsUnder(annotation, glyphs);
@@ -189,14 +196,17 @@ function placeOf(annotation: Annotation, around: Surroundings): { target: Target
   const span = locateGlyphs(around.squeezed, glyphs, indices, line?.offset ?? 0);
   const quote = quoteUnder(around.paper, span, textOfGlyphs(glyphs, indices));
   const anchor = span !== null ? { ...span, exactly: true } : nearAnchor(around.paper, line);
+  const textAt = span?.from ?? line?.offset ?? null;
   if (quote === null)
     return {
       target: { kind: 'point', page, rect, shape: annotation.shape, drawn: annotation.drawn },
       anchor,
+      textAt,
     };
   return {
     target: { kind: 'words', page, quads: TEXT_MARKUP.has(annotation.kind) ? quads : [], rect, quote },
     anchor,
+    textAt,
   };
 }
 

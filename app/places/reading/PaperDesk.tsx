@@ -25,7 +25,7 @@ import { crowdedIds } from './slip-sizes.ts';
 import { ASIDE, SLIPS_TOP, useSlips } from './slips.ts';
 import { Strip } from './Strip.tsx';
 import { NOT_MEASURED, TextSheet, type TextPlaces } from './TextSheet.tsx';
-import { groupByMarks, groupByPage, wantedPlaces } from './wanted.ts';
+import { asRead, groupByMarks, groupByPage, wantedPlaces } from './wanted.ts';
 
 const UPRIGHT = [1, 0, 0, 1, 0, 0];
 
@@ -110,6 +110,7 @@ export function PaperDesk({
     () => wantedPlaces(remarksByPage, pages, tops, left, scale, boxesOf),
     [remarksByPage, pages, tops, left, scale, boxesOf],
   );
+  const inOrder = useMemo(() => asRead(wants, remarks), [wants, remarks]);
   const crowded = useMemo(
     () => (narrow ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth, isText ? SHORT_TEXT : 0)),
     [narrow, remarksByPage, pages, scale, slipWidth, isText],
@@ -275,7 +276,7 @@ export function PaperDesk({
                   </button>
                 )}
                 <ol aria-label={words.reading.slips}>
-                  {wants.map(({ remark }, index) =>
+                  {inOrder.map(({ remark }, index) =>
                     !slipsDrawn.has(remark.id) ? null : (
                       <SlipPlace
                         key={remark.id}

@@ -4,23 +4,25 @@ import { pagesOf, shownOnPage, type Box } from './geometry.ts';
 
 /** Remarks by the pages on which they have a place. */
 export function groupByMarks(remarks: readonly Remark[]): Map<number, Remark[]> {
-  const byPage = new Map<number, Remark[]>();
-  for (const remark of remarks)
-    for (const page of pagesOf(remark)) {
-      const own = byPage.get(page);
-      if (own === undefined) byPage.set(page, [remark]);
-      else own.push(remark);
-    }
-  return byPage;
+  return grouped(remarks, pagesOf);
 }
 
 /** Remarks by the page that they are shown on; of a paper without pages all on one. */
 export function groupByPage(remarks: readonly Remark[], onePage: boolean): Map<number, Remark[]> {
+  return grouped(remarks, (remark) => [onePage ? 1 : shownOnPage(remark)].filter((page) => page !== null));
+}
+
+function grouped(
+  remarks: readonly Remark[],
+  pagesWith: (remark: Remark) => Iterable<number>,
+): Map<number, Remark[]> {
   const byPage = new Map<number, Remark[]>();
-  for (const remark of remarks) {
-    const page = onePage ? 1 : shownOnPage(remark);
-    if (page !== null) byPage.set(page, [...(byPage.get(page) ?? []), remark]);
-  }
+  for (const remark of remarks)
+    for (const page of pagesWith(remark)) {
+      const own = byPage.get(page);
+      if (own === undefined) byPage.set(page, [remark]);
+      else own.push(remark);
+    }
   return byPage;
 }
 
@@ -33,7 +35,7 @@ export interface Wanted {
   readonly x: { readonly from: number; readonly to: number };
 }
 
-/** Where each passage is on the desk, in the order of the paper. */
+/** Where each passage is on the desk, from above. */
 export function wantedPlaces(
   remarksByPage: ReadonlyMap<number, readonly Remark[]>,
   pages: readonly PageSize[],
@@ -60,4 +62,10 @@ export function wantedPlaces(
           }),
     )
     .sort((x, y) => x.y - y.y);
+}
+
+/** The same in reading order: as the remarks stand. */
+export function asRead(wants: readonly Wanted[], remarks: readonly Remark[]): Wanted[] {
+  const byId = new Map(wants.map((wanted) => [wanted.id, wanted]));
+  return remarks.flatMap(({ id }) => byId.get(id) ?? []);
 }
