@@ -139,8 +139,8 @@ export function pageOf(remark: Remark): number | null {
 }
 
 /** The words a remark is about; null where it hangs on none. */
-export function quotedWords(remark: Remark): string | null {
-  const quoted = remark.targets.flatMap((target) =>
+export function quotedWords({ targets }: { readonly targets: readonly Target[] }): string | null {
+  const quoted = targets.flatMap((target) =>
     target.kind === 'words' && target.quote.exact !== '' ? [target.quote.exact] : [],
   );
   return quoted.length === 0 ? null : quoted.join(' … ');

@@ -66,7 +66,7 @@ export function suggestedWording(
   if (change !== null && change.kind !== 'format')
     return change.kind === 'move' ? null : { before: change.before, after: change.after, confidence: 'sure' };
   const text = normaliseText(remark.text);
-  const about = quotedWords(remark as Remark);
+  const about = quotedWords(remark);
   for (const { pattern, after } of PHRASES) {
     const found = pattern.exec(text);
     if (found === null) continue;

@@ -1,5 +1,6 @@
 import { locateQuote, type Span, type Squeezed } from '#core/anchors/locate.ts';
 import type { TextQuote } from '#core/model/remark.ts';
+import { boundsOf } from './bounds.ts';
 import { middleOf, type Glyph } from './glyphs.ts';
 
 /** So many characters around a mark tell its place among equal words. */
@@ -35,9 +36,7 @@ function middlesOf(glyphs: readonly Glyph[]): Middles {
 
 /** The inside of a polygon given by its corners (x y x y ...), by the even-odd rule. */
 export function polygonArea(corners: readonly number[]): Area {
-  const xs = corners.filter((_, i) => i % 2 === 0);
-  const ys = corners.filter((_, i) => i % 2 === 1);
-  const around = rectArea([Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]);
+  const around = rectArea(boundsOf(corners));
   return (x, y) => {
     if (!around(x, y)) return false;
     let inside = false;

@@ -1,3 +1,4 @@
+import { boundsOf } from './bounds.ts';
 import type { Span } from '#core/anchors/locate.ts';
 import { blocksOfLines } from './blocks.ts';
 import { glyphsOfPage, quadOf, type Glyph } from './glyphs.ts';
@@ -83,9 +84,7 @@ function placeOf(page: number, glyphs: readonly Glyph[], wanted: string, before:
   const quads = lineRuns(glyphs.slice(owners[last], owners[last + wanted.length - 1] + 1)).map(
     ([first, end]) => quadOf(first, end),
   );
-  const xs = quads.flatMap((quad) => quad.filter((_, i) => i % 2 === 0));
-  const ys = quads.flatMap((quad) => quad.filter((_, i) => i % 2 === 1));
-  return { page, quads, rect: [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)] };
+  return { page, quads, rect: boundsOf(quads.flat()) };
 }
 
 /** Runs of characters that stand on one line, as their first and last. */

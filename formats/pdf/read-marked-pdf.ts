@@ -6,6 +6,7 @@ import { isMachine } from '../machine.ts';
 import type { Anchor, AttachedFile, Mark, MarkedPaper, PageSize } from '../marked-paper.ts';
 import { UnreadableFile } from '../unreadable.ts';
 import { annotationsOfPage, threadsOf, type Annotation, type AnnotationThread } from './annotations.ts';
+import { boundsOf } from './bounds.ts';
 import { blocksOfLines, type PlacedLine } from './blocks.ts';
 import { glyphsOfPage, type Glyph } from './glyphs.ts';
 import {
@@ -160,7 +161,7 @@ interface Surroundings {
 }
 
 function markOf({ annotation, grouped, replies, state }: AnnotationThread, around: Surroundings): Mark {
-  const placed = [annotation, ...grouped].map((one) => placeOf(one, around));
+  const placed = [annotation, ...grouped].flatMap((one) => placesOf(one, around));
   const anchor = placed.find((one) => one.anchor?.exactly === true)?.anchor ?? placed[0].anchor;
   const texts = [annotation, ...grouped].map(({ text }) => text).filter((text) => text !== '');
   return {
@@ -185,6 +186,37 @@ interface Placed {
   readonly target: Target;
   readonly anchor: Anchor | null;
   readonly textAt: number | null;
+}
+
+/** The places of an annotation: more than one where it lies on words that stand apart from one another. */
+function placesOf(annotation: Annotation, around: Surroundings): Placed[] {
+  const { kind, quads } = annotation;
+  const whole = placeOf(annotation, around);
+  if (whole.anchor?.exactly === true || !TEXT_MARKUP.has(kind) || quads.length < 2) return [whole];
+  const runs: { quads: number[][]; span: Span }[] = [];
+  for (const quad of quads) {
+    const { anchor } = placeOf({ ...annotation, quads: [quad] }, around);
+    if (anchor?.exactly !== true) return [whole];
+    const last = runs.at(-1);
+    const goesOn =
+      last !== undefined &&
+      anchor.from >= last.span.to &&
+      around.paper.text.slice(last.span.to, anchor.from).trim() === '';
+    if (goesOn)
+      runs[runs.length - 1] = { quads: [...last.quads, quad], span: { ...last.span, to: anchor.to } };
+    else runs.push({ quads: [quad], span: anchor });
+  }
+  return runs.map(({ quads: own, span }) => ({
+    target: {
+      kind: 'words',
+      page: annotation.page,
+      quads: own,
+      rect: boundsOf(own.flat()),
+      quote: quoteOf(around.paper.text, span),
+    },
+    anchor: { from: span.from, to: span.to, exactly: true },
+    textAt: span.from,
+  }));
 }
 
 /** What an annotation is about, and where that stands in the paper's text. */

@@ -2,6 +2,7 @@ import { locateQuote, quoteOf, squeeze } from '#core/anchors/locate.ts';
 import type { Target } from '#core/model/remark.ts';
 import { layoutMap } from '#core/paper/layout.ts';
 import type { Anchor, PageSize } from '#formats/marked-paper.ts';
+import { boundsOf } from '#formats/pdf/bounds.ts';
 import type { ReadPaper } from '../../workspace/records.ts';
 
 interface SelectedPlace {
@@ -51,14 +52,12 @@ function onPage(range: Range, { paper, pages }: ReadPaper): SelectedPlace | null
   const quads = [...range.getClientRects()]
     .filter((rect) => rect.width > 1 && rect.height > 1)
     .map((rect) => quadOnPage(rect, frame, size));
-  const xs = quads.flatMap((quad) => quad.filter((_, i) => i % 2 === 0));
-  const ys = quads.flatMap((quad) => quad.filter((_, i) => i % 2 === 1));
   return {
     target: {
       kind: 'words',
       page: number,
       quads,
-      rect: [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)],
+      rect: boundsOf(quads.flat()),
       quote: quoteOf(paper.text, span),
     },
     anchor: { ...span, exactly: true },
