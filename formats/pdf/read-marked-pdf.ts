@@ -195,7 +195,7 @@ function placesOf(annotation: Annotation, around: Surroundings): Placed[] {
   if (whole.anchor?.exactly === true || !TEXT_MARKUP.has(kind) || quads.length < 2) return [whole];
   const runs: { quads: number[][]; span: Span }[] = [];
   for (const quad of quads) {
-    const { anchor } = placeOf({ ...annotation, quads: [quad] }, around);
+    const { anchor } = placeOf({ ...annotation, quads: [quad], rect: boundsOf(quad) }, around);
     if (anchor?.exactly !== true) return [whole];
     const last = runs.at(-1);
     const goesOn =
