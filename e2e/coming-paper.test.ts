@@ -70,6 +70,8 @@ describe('a long paper', () => {
       await openAlone(page, desk);
       await drop(page, [NAME, await largePdf(240, 480)]);
       await page.waitForSelector(shownPage(1));
+      // Also on a phone it can be given up here.
+      await page.waitForSelector('main ::-p-aria([name="Cancel"][role="button"])');
       await page.goBack();
       await until(page, () => location.pathname === '/');
       await seeText(page, `Reading “${NAME}”`);

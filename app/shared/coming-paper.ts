@@ -55,11 +55,12 @@ export async function showWhileRead(
   const document = await openForDrawing(bytes).catch(() => null);
   // Whoever reads it says why it can't be opened.
   if (document === null) return;
-  if (isOver() || document.numPages < LONG_PAPER) {
+  const isLong = document.numPages >= LONG_PAPER;
+  const firstPage = isLong ? await sizeOfPage(document, 1).catch(() => null) : null;
+  if (firstPage === null || isOver()) {
     await document.loadingTask.destroy();
     return;
   }
-  const firstPage = await sizeOfPage(document, 1);
   forgetComing();
   const { inSight } = useComing.getState();
   useComing.setState({ ...NONE, paper: { name, hash, document, firstPage }, cancel, inSight });

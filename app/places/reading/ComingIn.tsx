@@ -95,9 +95,13 @@ function Pages({ paper }: { paper: ComingPaper }) {
   const from = tops.findIndex((top, index) => top + pages[index].height * scale > drawn.top);
   const to = tops.findLastIndex((top) => top < drawn.bottom);
   useEffect(() => {
+    const learn = async (number: number) => {
+      // A page that can't be opened, or that was left meanwhile, keeps the size of the first.
+      const own = await sizeOfPage(document, number).catch(() => null);
+      if (own !== null) setSizes((known) => new Map(known).set(number, own));
+    };
     for (let number = Math.max(1, from + 1); number <= to + 1; number++)
-      if (!sizes.has(number))
-        void sizeOfPage(document, number).then((own) => setSizes((known) => new Map(known).set(number, own)));
+      if (!sizes.has(number)) void learn(number);
   }, [document, from, to, sizes]);
   useEffect(() => scroller.current?.focus(), [scroller]);
   const slipLeft = side === 'left' ? MARGIN : size.width - slipWidth - MARGIN;
@@ -174,12 +178,15 @@ function HowFar() {
   const looked = progress !== null && progress.done === progress.of;
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <p className="font-semibold" id="how-far">
-        {looked ? words.comingIn.looked : words.comingIn.looking}
-      </p>
-      {progress !== null && (
-        <p className="text-sm text-quiet tabular-nums">{words.takeIn.pages(progress.done, progress.of)}</p>
-      )}
+      <div className="flex flex-1 flex-wrap items-baseline gap-x-4">
+        <p className="font-semibold" id="how-far">
+          {looked ? words.comingIn.looked : words.comingIn.looking}
+        </p>
+        {progress !== null && (
+          <p className="text-sm text-quiet tabular-nums">{words.takeIn.pages(progress.done, progress.of)}</p>
+        )}
+      </div>
+      {narrow && <Cancel />}
       <progress
         aria-labelledby="how-far"
         className="h-1.5 w-full appearance-none overflow-hidden rounded-full bg-rule [&::-moz-progress-bar]:bg-accent [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-accent"
