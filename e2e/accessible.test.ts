@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { violationsInBoth } from './axe.ts';
-import { clickRole, seeText, signIn, until, type Desk } from './harness.ts';
+import { clickRole, seeText, settled, signIn, until, type Desk } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 const PLACES: readonly [string, string][] = [
@@ -85,6 +85,30 @@ describe('every place', () => {
       if (wide > 1280) found.push(`${path} is ${wide} wide`);
     });
     expect(found).toEqual([]);
+    // What is read and what is said about it are in sight together, also when the page begins in this size.
+    await page.goto(`${desk.address}/a/skarn-moss-report/read?material=paper`);
+    await page.waitForSelector('[data-page="1"] canvas[data-drawn]');
+    await page.keyboard.press('n');
+    await page.waitForSelector('[data-slip][aria-current="true"]');
+    await settled(page);
+    const seen = await page.evaluate(() => {
+      const main = document.querySelector('main')?.getBoundingClientRect();
+      const slip = document.querySelector('[data-slip][aria-current="true"]');
+      const mark = document.querySelector(`[data-mark="${slip?.getAttribute('data-slip') ?? ''}"]`);
+      const shows = (part: Element | null, most: number) => {
+        const box = part?.getBoundingClientRect();
+        if (box === undefined || main === undefined) return 0;
+        return (
+          Math.min(box.bottom, main.bottom) - Math.max(box.top, main.top) > Math.min(box.height, most) - 1
+        );
+      };
+      return {
+        mark: shows(mark, 40),
+        slip: shows(slip, 150),
+        places: document.querySelector('header nav')?.checkVisibility(),
+      };
+    });
+    expect(seen).toEqual({ mark: true, slip: true, places: false });
   });
 
   pageTest('the way in', async ({ page, desk, expectFault }) => {

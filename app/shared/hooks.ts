@@ -1,12 +1,9 @@
 import { useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore, type RefObject } from 'react';
 import { usePreferences } from './preferences.ts';
-
-/** The narrowest window, in text sizes, that holds two columns; the same as `md` in the style sheet. */
-const TWO_COLUMNS_REM = 51;
+import { isAsWide } from './widths.ts';
 
 function isNarrow(): boolean {
-  const rem = (16 * Number(usePreferences.getState().textSize)) / 100;
-  return window.innerWidth < TWO_COLUMNS_REM * rem;
+  return !isAsWide('md', Number(usePreferences.getState().textSize));
 }
 
 /** Whether the window is too narrow for two columns at the text size that is set. */

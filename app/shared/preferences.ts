@@ -1,3 +1,4 @@
+import { tellWidths } from './widths.ts';
 import * as v from 'valibot';
 import { create } from 'zustand';
 
@@ -40,5 +41,7 @@ export function applyPreferences(): void {
   const dark = theme === 'dark' || (theme === 'system' && darkWanted.matches);
   document.documentElement.dataset.theme = dark ? 'dark' : 'light';
   document.documentElement.style.setProperty('--text-scale', String(Number(textSize) / 100));
+  tellWidths(Number(textSize));
 }
 darkWanted.addEventListener('change', applyPreferences);
+window.addEventListener('resize', applyPreferences);

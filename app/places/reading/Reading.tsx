@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { inReadingOrder, pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
@@ -96,6 +96,7 @@ export function Reading() {
   const [going, setGoing] = useState({ page: 1, times: 0 });
   const [keysOpen, setKeysOpen] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
+  const place = useRef<HTMLDivElement>(null);
   const narrow = useNarrow();
   const unread = (remark: Remark) => !isRead(remark, view.readings.get(remark.id));
   const shown = useMemo(() => {
@@ -126,6 +127,10 @@ export function Reading() {
   const flows = paper !== asPages;
   const found = useFinding(paper, flows ? 'accepted' : state.text);
   useReadingClock(frame, view, focusedId);
+  useEffect(() => {
+    // Where the place doesn't fit below the line, what came into focus is seen with what is said about it.
+    if (focusedId !== null) place.current?.scrollIntoView({ block: 'nearest' });
+  }, [focusedId]);
 
   // With a filter, one steps through what is shown.
   const steps = filtered ? inMaterial : view.remarks;
@@ -184,7 +189,7 @@ export function Reading() {
 
   return (
     // Where little is left below the line, the place scrolls with it rather than vanish.
-    <div className="flex h-full flex-col max-md:min-h-[26rem]">
+    <div ref={place} className="flex h-full flex-col max-md:min-h-[min(26rem,78dvh)]">
       <div className="flex flex-wrap items-center gap-x-6 border-b border-rule px-5 max-md:overflow-x-auto max-md:px-4">
         <MaterialTabs view={view} material={material} onOpen={open} />
         <ReadingBar
