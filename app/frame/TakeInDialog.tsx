@@ -92,7 +92,7 @@ function Pending({
           {count !== null && ` · ${words.takeIn.found(count)}`}
         </span>
       </p>
-      <div className="mt-2 grid items-start gap-x-4 gap-y-2 sm:grid-cols-2">
+      <div className="mt-2 grid items-start gap-x-4 gap-y-2 sm:grid-cols-[5fr_3fr]">
         {content.kind === 'remarks' || content.kind === 'transcript' ? (
           <About file={file} pending={pending} onChange={onChange} />
         ) : (

@@ -186,15 +186,19 @@ function HowFar() {
           <p className="text-sm text-quiet tabular-nums">{words.takeIn.pages(progress.done, progress.of)}</p>
         )}
       </div>
-      {narrow && <Cancel />}
+      {narrow && !looked && <Cancel />}
       <progress
         aria-labelledby="how-far"
         className="h-1.5 w-full appearance-none overflow-hidden rounded-full bg-rule [&::-moz-progress-bar]:bg-accent [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-accent"
         value={progress?.done ?? 0}
         max={progress?.of ?? 1}
       />
-      {!narrow && <p className="text-sm text-quiet">{words.comingIn.lead}</p>}
-      {!narrow && <Cancel />}
+      {!narrow && !looked && (
+        <>
+          <p className="text-sm text-quiet">{words.comingIn.lead}</p>
+          <Cancel />
+        </>
+      )}
     </div>
   );
 }
