@@ -94,6 +94,47 @@ describe('a long paper', () => {
   });
 });
 
+pageTest('a paper is read to its end when the reader dies half-way', async ({ page, desk, expectFault }) => {
+  expectFault(/401/);
+  expectFault(/broken on purpose/);
+  await openAlone(page, desk);
+  await drop(page, [NAME, await largePdf(240, 480)]);
+  await page.waitForFunction(() => Number(document.querySelector('progress')?.value) > 20);
+  const reader = page.workers().find((worker) => worker.url().includes('reader.worker'));
+  await reader?.evaluate(() => {
+    setTimeout(() => {
+      throw new Error('broken on purpose');
+    });
+  });
+  await seeText(page, '480 remarks found');
+  await page.waitForSelector('[data-slip]');
+});
+
+pageTest('a paper is read to its end when another is given up', async ({ page, desk, expectFault }) => {
+  expectFault(/401/);
+  await openAlone(page, desk);
+  const first = await largePdf(240, 480);
+  const second = await largePdf(200, 400);
+  await drop(page, ['First.pdf', first]);
+  await page.waitForSelector(shownPage(1));
+  await drop(page, ['Second.pdf', second]);
+  await seeText(page, '“Second.pdf” comes in');
+  // The first one is told of in a notice now.
+  await until(page, () => {
+    const notices = [...document.querySelectorAll<HTMLElement>('li[data-sonner-toast]')];
+    const own = notices.find(({ textContent }) => textContent.includes('Reading “First.pdf”'));
+    const cancel = own?.querySelector<HTMLElement>('button[data-cancel]');
+    cancel?.click();
+    return cancel !== undefined && cancel !== null;
+  });
+  await seeText(page, '“First.pdf” was not taken in.');
+  await seeText(page, '400 remarks found');
+  await page.waitForSelector('[data-slip]');
+  await clickRole(page, 'link', 'Shelf');
+  await seeText(page, 'Second.pdf');
+  expect(await page.$eval('main', (main) => main.textContent.includes('First.pdf'))).toBe(false);
+});
+
 pageTest('a short paper comes in without a place of its own', async ({ page, desk, expectFault }) => {
   expectFault(/401/);
   await openAlone(page, desk);

@@ -10,7 +10,7 @@ import { markOfRecording, spokenIn } from '#formats/sound/recording-mark.ts';
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
 import { words } from '../words/en.ts';
 import type { FileContent } from '../workers/protocol.ts';
-import { readerInWorker, stopReader } from '../workers/reader-client.ts';
+import { readerInWorker, ReaderStopped, stopReader } from '../workers/reader-client.ts';
 import { takeInFiles, type FileToTake, type Placement } from '../workspace/take-in.ts';
 import { forgetComing, leadsOn, showWhileRead, tellComing } from './coming-paper.ts';
 import { fileBytes, readPaper, useWorkspace } from '../workspace/workspace.ts';
@@ -136,8 +136,8 @@ function tellReading(name: string, hash: FileHash, notice: string | number) {
   const cancelled = new Promise<'cancelled'>((resolve) => {
     cancel = () => {
       isOver = true;
-      stopReader();
       resolve('cancelled');
+      stopReader();
     };
   });
   const say = (description: string) =>
@@ -161,18 +161,24 @@ function tellReading(name: string, hash: FileHash, notice: string | number) {
   return { cancel, cancelled, progress, isOver: () => isOver, end: () => (isOver = true) };
 }
 
+function stoppedOnly(error: unknown): 'stopped' {
+  if (error instanceof ReaderStopped) return 'stopped';
+  throw error;
+}
+
 /** Reads a file in the worker until it is read, refused or given up; asks for a password as needed. */
 async function openFile(
   name: string,
   bytes: Uint8Array<ArrayBuffer>,
-  { cancelled, progress }: ReturnType<typeof tellReading>,
+  { cancelled, progress, isOver }: ReturnType<typeof tellReading>,
 ): Promise<Opened> {
   for (let password: string | null = null, tries = 0; ; tries++) {
     const result = await Promise.race([
-      readerInWorker().readFile(name, bytes, password, progress),
+      readerInWorker().readFile(name, bytes, password, progress, isOver).catch(stoppedOnly),
       cancelled,
     ]);
     if (result === 'cancelled') return { why: words.takeIn.cancelled(name) };
+    if (result === 'stopped') return { why: words.takeIn.stopped(name) };
     if (result.kind === 'read') {
       if (password === null) return { content: result.value, bytes };
       // Kept as a copy that opens without: nobody wants to type it each time.

@@ -271,6 +271,8 @@ export const words = {
     pages: (done: number, of: number) => `page ${done} of ${of}`,
     cancel: 'Cancel',
     cancelled: (name: string) => `“${name}” was not taken in.`,
+    stopped: (name: string) =>
+      `Reading “${name}” broke off again and again, so it was not taken in. Load the page anew, then try again.`,
     taken: (title: string, count: number) => `“${title}” is in: ${many(count, 'remark', 'remarks')} found.`,
     takenSeveral: (files: number, count: number) =>
       `${many(files, 'file is', 'files are')} in: ${many(count, 'remark', 'remarks')} found.`,

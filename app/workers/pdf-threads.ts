@@ -6,16 +6,23 @@ const MOST_THREADS = 2;
 
 const started: PDFWorker[] = [];
 
+function newThread(): Worker {
+  const thread = new Worker(new URL(pdfWorkerUrl, location.origin), { type: 'module', name: 'pdf' });
+  // Whoever waits for it would wait for ever: the reader dies with it, and is begun anew.
+  thread.onerror = () =>
+    setTimeout(() => {
+      throw new Error('a thread of pdf.js died');
+    });
+  return thread;
+}
+
 /**
  * Threads in which pdf.js parses files for this one; each is started when it is first used.
  */
 export const pdfThreads: readonly (() => PDFWorker)[] = Array.from(
   { length: Math.min(MOST_THREADS, navigator.hardwareConcurrency) },
   (_, index) => () => {
-    started[index] ??= PDFWorker.create({
-      port: new Worker(new URL(pdfWorkerUrl, location.origin), { type: 'module', name: 'pdf' }),
-      verbosity: 0,
-    });
+    started[index] ??= PDFWorker.create({ port: newThread(), verbosity: 0 });
     return started[index];
   },
 );

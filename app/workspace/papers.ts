@@ -3,7 +3,7 @@ import type { FileHash } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { READER_VERSION, type Anchor, type Mark } from '#formats/marked-paper.ts';
 import { remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
-import { readerInWorker } from '../workers/reader-client.ts';
+import { readerInWorker, ReaderStopped } from '../workers/reader-client.ts';
 import type { ReadPaper } from './records.ts';
 import { matchReturned } from './returned.ts';
 import { readPaperOf } from './take-in.ts';
@@ -70,6 +70,12 @@ function anchorsOf(marks: readonly Mark[], remarks: readonly Remark[]): Record<s
   );
 }
 
+/** What the reader dies over again and again is not shown. */
+function notReadable(error: unknown): null {
+  if (error instanceof ReaderStopped) return null;
+  throw error;
+}
+
 /** The paper of a kept file; null while it is being read, and where there is none. */
 export function usePaper(hash: FileHash | null): ReadPaper | null {
   const [paper, setPaper] = useState<ReadPaper | null>(null);
@@ -78,9 +84,11 @@ export function usePaper(hash: FileHash | null): ReadPaper | null {
   useEffect(() => {
     let over = false;
     if (hash === null || !isHere) return;
-    void paperFor(hash).then((read) => {
+    const open = async () => {
+      const read = await paperFor(hash).catch(notReadable);
       if (!over) setPaper(read);
-    });
+    };
+    void open();
     return () => {
       over = true;
     };
