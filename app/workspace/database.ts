@@ -1,13 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
-import {
-  upgradeFrom1,
-  upgradeFrom2,
-  upgradeFrom3,
-  upgradeFrom4,
-  upgradeFrom5,
-  type RecordUpgrade,
-} from './upgrades.ts';
+import { filledIn, upgradeFrom1, upgradeFrom2, type RecordUpgrade } from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
 export const DATABASE_VERSION = 6;
@@ -62,11 +55,11 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
   // From version 2: terms, categories, late rules, withdrawn attempts, what a remark said before, announced by file.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom2),
   // From version 3: rules of a course, scales, group marks, own rubrics, links to criteria, aims and "if" scores.
-  (_database, transaction) => upgradeAll(transaction, upgradeFrom3),
+  (_database, transaction) => upgradeAll(transaction, filledIn),
   // From version 4: replies to remarks.
-  (_database, transaction) => upgradeAll(transaction, upgradeFrom4),
+  (_database, transaction) => upgradeAll(transaction, filledIn),
   // From version 5: where in the paper's text a remark hangs.
-  (_database, transaction) => upgradeAll(transaction, upgradeFrom5),
+  (_database, transaction) => upgradeAll(transaction, filledIn),
 ];
 
 function rowsIn(transaction: Upgrading) {

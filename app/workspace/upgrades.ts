@@ -96,30 +96,15 @@ function markingFrom2(record: unknown): unknown {
   };
 }
 
-/** What a version does not tell yet is put in as not known. */
-function filledIn(store: StoreName, record: unknown): unknown {
+/** What a version does not tell yet is put in as not known: all there is to bring versions from 3 on up to date. */
+export function filledIn(store: StoreName, _key: string, record: unknown): unknown {
   const parsed = v.safeParse(recordStores[store].schema, record);
   return parsed.success ? parsed.output : record;
 }
 
 /** Version 2 to 3. */
-export function upgradeFrom2(store: StoreName, _key: string, record: unknown): unknown {
-  return filledIn(store, store === 'markings' ? markingFrom2(record) : record);
-}
-
-/** Version 3 to 4. */
-export function upgradeFrom3(store: StoreName, _key: string, record: unknown): unknown {
-  return filledIn(store, record);
-}
-
-/** Version 4 to 5. */
-export function upgradeFrom4(store: StoreName, _key: string, record: unknown): unknown {
-  return filledIn(store, record);
-}
-
-/** Version 5 to 6. */
-export function upgradeFrom5(store: StoreName, _key: string, record: unknown): unknown {
-  return filledIn(store, record);
+export function upgradeFrom2(store: StoreName, key: string, record: unknown): unknown {
+  return filledIn(store, key, store === 'markings' ? markingFrom2(record) : record);
 }
 
 /** Brings records that a version stored up to date. `rows` are all of them. */
@@ -128,8 +113,6 @@ export function upgradeRecordsFrom(version: number, rows: readonly Row[]): Recor
   return (store, key, record) => {
     const at2 = from1 === null ? record : from1(store, key, record);
     const at3 = version < 3 ? upgradeFrom2(store, key, at2) : at2;
-    const at4 = version < 4 ? upgradeFrom3(store, key, at3) : at3;
-    const at5 = version < 5 ? upgradeFrom4(store, key, at4) : at4;
-    return version < 6 ? upgradeFrom5(store, key, at5) : at5;
+    return filledIn(store, key, at3);
   };
 }
