@@ -157,20 +157,12 @@ export async function seeText(page: Page, text: string): Promise<ElementHandle> 
   return found;
 }
 
-/** The element with this role and name, as assistive technology finds it. */
-async function seeRole(page: Page, role: string, name: string): Promise<ElementHandle> {
-  const found = await page.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`, {
-    ...PATIENCE,
-    visible: true,
-  });
-  if (found === null) throw new Error(`no ${role} “${name}”`);
-  return found;
-}
-
+/** Clicks what has this role and name, as assistive technology finds it, once it is enabled and stays where it is. */
 export async function clickRole(page: Page, role: string, name: string): Promise<void> {
-  const found = await seeRole(page, role, name);
-  await found.evaluate((element) => element.scrollIntoView({ block: 'center' }));
-  await found.click();
+  const selector = `::-p-aria([name="${name}"][role="${role}"])`;
+  const found = await page.waitForSelector(selector, { ...PATIENCE, visible: true });
+  await found?.evaluate((element) => element.scrollIntoView({ block: 'center' }));
+  await page.locator(selector).setTimeout(PATIENCE.timeout).click();
 }
 
 /** Waits until a question about the page, asked with one text, is answered with yes. */
