@@ -1,7 +1,7 @@
 import { describe, expect } from 'vitest';
 import { largePdf } from '../bench/large-pdf.ts';
 import { violationsInBoth } from './axe.ts';
-import { drop, openAlone } from './files.ts';
+import { drop, openAlone, openReading } from './files.ts';
 import { clickRole, seeText, until } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 import { fillTheDisk, giveSmallDisk } from './storage.ts';
@@ -144,4 +144,15 @@ pageTest('a short paper comes in without a place of its own', async ({ page, des
   await seeText(page, '40 remarks found');
   await until(page, () => location.pathname.startsWith('/a/'));
   expect(places).not.toContain('/coming-in');
+  // A long one that joins it is read on where one is, even where a list or the text was open.
+  await openReading(page);
+  await page.waitForSelector('[data-slip]');
+  await clickRole(page, 'button', 'As text');
+  await page.waitForSelector('[data-sheet="text"]');
+  await clickRole(page, 'button', 'List');
+  await until(page, () => document.querySelector('[data-slip]') === null);
+  await drop(page, [NAME, await largePdf(40, 80)]);
+  await clickRole(page, 'button', 'Take it in');
+  await page.waitForSelector('[data-slip]');
+  await page.waitForSelector(shownPage(1));
 });

@@ -17,7 +17,7 @@ import { words } from '../../words/en.ts';
 import { useWorkspace } from '../../workspace/workspace.ts';
 import { pageTops } from './geometry.ts';
 import { Page } from './Page.tsx';
-import { keepPage } from './reading-state.ts';
+import { keepPage, showByPages } from './reading-state.ts';
 import { leftOfPaper, MARGIN, useRooms } from './rooms.ts';
 import { useDrawnPart, useSight } from './sight.ts';
 
@@ -67,6 +67,7 @@ function useLeadingOn(): void {
     if (takenInto === null || paper === null) return;
     const { hash, document } = paper;
     keepPage(takenInto, hash, useSight.getState().page);
+    showByPages(takenInto);
     leaveOpen(hash, document);
     const role = useWorkspace.getState().records.files.get(hash)?.role;
     const material = role === 'brief' ? 'brief' : 'paper';

@@ -55,15 +55,19 @@ export function useReadingState(
   const key = keyOf(assignmentId);
   const first = useMemo(() => stored(key), [key]);
   const state = useStates((states) => states[key]) ?? first;
-  const change = useCallback(
-    (part: Partial<ReadingState>) => {
-      const next = { ...(useStates.getState()[key] ?? first), ...part };
-      useStates.setState({ [key]: next });
-      localStorage.setItem(key, JSON.stringify(next));
-    },
-    [key, first],
-  );
+  const change = useCallback((part: Partial<ReadingState>) => changeState(key, part), [key]);
   return [state, change];
+}
+
+function changeState(key: string, part: Partial<ReadingState>): void {
+  const next = { ...(useStates.getState()[key] ?? stored(key)), ...part };
+  useStates.setState({ [key]: next });
+  localStorage.setItem(key, JSON.stringify(next));
+}
+
+/** Has an assignment's paper shown by its pages, whatever was looked at before. */
+export function showByPages(assignmentId: string): void {
+  changeState(keyOf(assignmentId), { listed: null, flowing: false });
 }
 
 function pageKey(assignmentId: string, hash: string): string {
