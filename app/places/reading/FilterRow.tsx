@@ -10,6 +10,7 @@ export function FilterRow({
   view,
   remarks,
   filter,
+  asked,
   onChange,
   onClose,
 }: {
@@ -17,11 +18,15 @@ export function FilterRow({
   /** All that could be shown. */
   remarks: readonly Remark[];
   filter: Filter;
+  /** It was just asked for; one that is there again on return leaves the keys to the place. */
+  asked: boolean;
   onChange: (filter: Filter) => void;
   onClose: () => void;
 }) {
   const first = useRef<HTMLSelectElement>(null);
-  useEffect(() => first.current?.focus(), []);
+  useEffect(() => {
+    if (asked) first.current?.focus();
+  }, [asked]);
   const said = words.reading.filter;
   const set = (field: FilterField, value: string) => {
     const others = Object.entries(filter).filter(([one]) => one !== field);

@@ -95,6 +95,7 @@ export function Reading() {
   const { zoom, filter } = state;
   const [going, setGoing] = useState({ page: 1, times: 0 });
   const [keysOpen, setKeysOpen] = useState(false);
+  const [asked, setAsked] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
   const place = useRef<HTMLDivElement>(null);
   const narrow = useNarrow();
@@ -153,6 +154,10 @@ export function Reading() {
       void navigate(remarkAddress(elsewhere.remark));
     }
   };
+  const filterBy = (open: boolean) => {
+    setAsked(open);
+    change({ filtering: open });
+  };
   const larger = (by: number) => {
     const now = zoom === 'page' ? 1 : zoom;
     const near = ZOOMS.findIndex((one) => one >= now);
@@ -182,7 +187,7 @@ export function Reading() {
     '+': () => larger(1),
     '=': () => larger(1),
     '-': () => larger(-1),
-    '/': () => change({ filtering: true }),
+    '/': () => filterBy(true),
     f: () => found.show(),
     '?': () => setKeysOpen(true),
   });
@@ -195,6 +200,7 @@ export function Reading() {
         <ReadingBar
           state={state}
           onState={change}
+          onFilter={() => filterBy(!state.filtering)}
           onPaper={onPaper}
           file={file}
           papers={papers}
@@ -216,7 +222,8 @@ export function Reading() {
           remarks={all}
           filter={filter}
           onChange={(next) => change({ filter: next })}
-          onClose={() => change({ filtering: false })}
+          asked={asked}
+          onClose={() => filterBy(false)}
         />
       )}
       <div ref={frame} className="relative flex min-h-0 flex-1 flex-col">

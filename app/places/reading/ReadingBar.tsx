@@ -14,6 +14,7 @@ import { ReadingTools } from './ReadingTools.tsx';
 export function ReadingBar({
   state,
   onState,
+  onFilter,
   onPaper,
   file,
   papers,
@@ -29,6 +30,7 @@ export function ReadingBar({
 }: {
   state: ReadingState;
   onState: (part: Partial<ReadingState>) => void;
+  onFilter: () => void;
   /** Whether what is open is a paper with remarks in their places. */
   onPaper: boolean;
   file: PaperFile | null;
@@ -109,11 +111,7 @@ export function ReadingBar({
       )}
       {count > 1 && (
         <>
-          <Toggle
-            on={state.filtering}
-            marked={Object.keys(state.filter).length > 0}
-            onToggle={() => onState({ filtering: !state.filtering })}
-          >
+          <Toggle on={state.filtering} marked={Object.keys(state.filter).length > 0} onToggle={onFilter}>
             {words.reading.filterOpen}
           </Toggle>
           <Toggle
