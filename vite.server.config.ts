@@ -15,6 +15,7 @@ export default defineConfig({
         'bench-arrivals': 'bench/arrivals.ts',
         'bench-standing': 'bench/standing.ts',
         'bench-reading': 'bench/reading.ts',
+        'bench-words': 'bench/words.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },
     },

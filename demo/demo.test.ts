@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { locateQuoteSurely, squeeze } from '#core/anchors/locate.ts';
+import { locateQuoteSurely } from '#core/anchors/locate.ts';
+import { squeeze } from '#core/text/squeeze.ts';
 import { channels, type Channel } from '#core/model/channels.ts';
 import type { FileFact, Marking } from '#core/model/facts.ts';
 import { paperOf } from '#core/paper/paper.ts';

@@ -1,4 +1,4 @@
-import type { Span } from '#core/anchors/locate.ts';
+import type { Span } from '#core/text/span.ts';
 import type { Outcome } from '#core/anchors/outcome.ts';
 import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';

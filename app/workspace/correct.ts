@@ -1,4 +1,5 @@
-import { quoteOf, type Span } from '#core/anchors/locate.ts';
+import { quoteOf } from '#core/text/quotation.ts';
+import type { Span } from '#core/text/span.ts';
 import type { AuthorRole } from '#core/model/facts.ts';
 import type { AssignmentId } from '#core/model/ids.ts';
 import type { Remark, Target } from '#core/model/remark.ts';

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { TextQuote } from '../model/remark.ts';
-import { locateQuote, quoteOf, squeeze, type Span } from './locate.ts';
+import { locateQuote } from './locate.ts';
+import { quoteOf } from '../text/quotation.ts';
+import { squeeze } from '../text/squeeze.ts';
+import type { Span } from '../text/span.ts';
 
 /** Looks at every place, one character after the other. */
 function everyPlace(text: string, { exact, prefix, suffix }: TextQuote, near: number): Span | null {

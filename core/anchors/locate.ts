@@ -1,40 +1,7 @@
+import { firstFrom } from '../text/ascending.ts';
+import type { Span } from '../text/span.ts';
+import { squeeze, type Squeezed } from '../text/squeeze.ts';
 import type { TextQuote } from '../model/remark.ts';
-
-/** Characters of context that a quotation keeps on either side. */
-const CONTEXT_CHARACTERS = 32;
-const WHITE_SPACE = /\s/;
-
-/** A place in a text, in UTF-16 units; from equals to for a gap between words. */
-export interface Span {
-  readonly from: number;
-  readonly to: number;
-}
-
-/** The quotation (W3C TextQuoteSelector) of a span, with its context. */
-export function quoteOf(text: string, span: Span): TextQuote {
-  return {
-    exact: text.slice(span.from, span.to),
-    prefix: text.slice(Math.max(0, span.from - CONTEXT_CHARACTERS), span.from),
-    suffix: text.slice(span.to, span.to + CONTEXT_CHARACTERS),
-  };
-}
-
-/** A text without its white space, and for each character left where it stood. */
-export interface Squeezed {
-  readonly text: string;
-  readonly at: readonly number[];
-}
-
-export function squeeze(text: string): Squeezed {
-  const at: number[] = [];
-  const kept: string[] = [];
-  for (let i = 0; i < text.length; i++)
-    if (!WHITE_SPACE.test(text[i])) {
-      kept.push(text[i]);
-      at.push(i);
-    }
-  return { text: kept.join(''), at };
-}
 
 interface Candidate {
   readonly span: Span;
@@ -76,17 +43,6 @@ function candidatesFor(
   return found;
 }
 
-/** The first of the characters left that stands at an offset of the text or after it. */
-function squeezedAt({ at }: Squeezed, offset: number): number {
-  let [low, high] = [0, at.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (at[middle] < offset) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
 /** So far around the expected offset a quotation is looked for first, in UTF-16 units: a page or two. */
 const NEARBY = 6000;
 
@@ -106,7 +62,7 @@ export function locateQuote(text: Squeezed, quote: TextQuote, near: number): Spa
   };
   // Nothing farther away can be better than a place nearby whose whole context agrees.
   const nearby = best(
-    candidatesFor(text, squeezed, squeezedAt(text, near - NEARBY), squeezedAt(text, near + NEARBY + 1)),
+    candidatesFor(text, squeezed, firstFrom(text.at, near - NEARBY), firstFrom(text.at, near + NEARBY + 1)),
   );
   if (nearby?.score === squeezed.prefix.length + squeezed.suffix.length) return nearby.span;
   return best(candidatesFor(text, squeezed))?.span ?? null;

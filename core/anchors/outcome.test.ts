@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { paperOf, type Block } from '../paper/paper.ts';
-import { locateQuote, quoteOf, squeeze } from './locate.ts';
+import { locateQuote } from './locate.ts';
+import { quoteOf } from '../text/quotation.ts';
+import { squeeze } from '../text/squeeze.ts';
 import { followPassages, followerOf } from './outcome.ts';
 
 const paper = (...paragraphs: string[]) =>

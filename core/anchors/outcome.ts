@@ -3,7 +3,7 @@ import type { Stretch } from '../difference/stretch.ts';
 import type { Move } from '../difference/moves.ts';
 import type { Paper } from '../paper/paper.ts';
 import { joinWords, newVocabulary, wordRange, wordsOf, type Vocabulary, type Words } from '../text/words.ts';
-import type { Span } from './locate.ts';
+import type { Span } from '../text/span.ts';
 
 export type OutcomeKind = 'untouched' | 'reworded' | 'moved' | 'gone' | 'unsure';
 

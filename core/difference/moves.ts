@@ -1,3 +1,5 @@
+import { firstFrom } from '../text/ascending.ts';
+import { sentenceSpans } from '../text/sentences.ts';
 import type { Words } from '../text/words.ts';
 import type { Stretch } from './stretch.ts';
 
@@ -17,7 +19,6 @@ export interface Move {
 const LEAST_WORDS = 6;
 /** The share of its words that a moved sentence must keep. */
 const LEAST_SHARE = 0.8;
-const SENTENCE_END = /[.!?]["'”’)]*\s|\n/;
 
 /**
  * Sentences that were taken out of A in one place and stand in B in another with at least 80 % of their words. Candidates
@@ -36,10 +37,11 @@ export function findMoves(a: Words, b: Words, stretches: readonly Stretch[]): Mo
   }
   if (placesByTriple.size === 0) return [];
   const claimed = new Uint8Array(b.ids.length);
+  const ends = sentenceSpans(a.text).map(({ to }) => to);
   const moves: Move[] = [];
   for (const stretch of stretches) {
     if (stretch.kind !== 'changed') continue;
-    for (const [fromA, toA] of sentencesIn(a, stretch.fromA, stretch.toA)) {
+    for (const [fromA, toA] of sentencesIn(a, ends, stretch.fromA, stretch.toA)) {
       const move = moveOf(a, b, fromA, toA, stretch, placesByTriple, inserted, claimed);
       if (move === null) continue;
       for (const [, j] of move.pairs) claimed[j] = 1;
@@ -53,14 +55,15 @@ function tripleAt(ids: Int32Array, at: number): string {
   return `${ids[at]} ${ids[at + 1]} ${ids[at + 2]}`;
 }
 
-function sentencesIn(words: Words, from: number, to: number): [number, number][] {
+/** The sentences of a stretch of words, of those that are long enough; `ends` are those of the whole text, ascending. */
+function sentencesIn(words: Words, ends: readonly number[], from: number, to: number): [number, number][] {
   const sentences: [number, number][] = [];
   let start = from;
-  for (let i = from; i < to; i++) {
-    const after = i + 1 < words.from.length ? words.text.slice(words.to[i], words.from[i + 1]) : '\n';
-    if (i + 1 < to && !SENTENCE_END.test(after)) continue;
-    if (i + 1 - start >= LEAST_WORDS) sentences.push([start, i + 1]);
-    start = i + 1;
+  while (start < to) {
+    const end = ends[firstFrom(ends, words.to[start])] ?? Infinity;
+    const next = Math.min(to, Math.max(start + 1, firstFrom(words.from, end)));
+    if (next - start >= LEAST_WORDS) sentences.push([start, next]);
+    start = next;
   }
   return sentences;
 }

@@ -75,4 +75,17 @@ describe('a changed paper', () => {
       }),
     );
   });
+
+  it('stays in step where a character comes in pieces, also across a change', () => {
+    const any = layoutOf('Cafe\u0301 {e}\u0301t\u00e9 of\ufb01ce', 'bog');
+    const paper = paperOfLayout(any, 'accepted');
+    expect(paper.text.split('\n')[1]).toBe('bog');
+    const map = layoutMap(any, paper);
+    const at = paper.text.indexOf('bog');
+    expect(map.toLayout({ from: at, to: at + 3 })).toEqual({
+      from: any.text.indexOf('bog'),
+      to: any.text.length,
+    });
+    expect(map.toPaper({ from: 0, to: 5 })).toEqual({ from: 0, to: 4 });
+  });
 });

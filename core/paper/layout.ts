@@ -1,5 +1,6 @@
-import type { Span } from '../anchors/locate.ts';
-import { squeeze } from '../anchors/locate.ts';
+import { firstFrom } from '../text/ascending.ts';
+import { normalised } from '../text/normalise.ts';
+import type { Span } from '../text/span.ts';
 import { paperOf, type Block, type Paper } from './paper.ts';
 
 /**
@@ -89,21 +90,36 @@ export function keptSpans(layout: Layout, state: LayoutState): Span[] {
   return kept;
 }
 
-/** A state of the layout as a paper. Blocks that are empty in it are left out. */
-export function paperOfLayout(layout: Layout, state: LayoutState): Paper {
+/** A block that has words in a state of the layout, and the parts of the text that are left of it. */
+interface KeptBlock {
+  readonly block: LayoutBlock;
+  readonly parts: readonly Span[];
+  readonly text: string;
+}
+
+function keptBlocks(layout: Layout, state: LayoutState): KeptBlock[] {
   const kept = keptSpans(layout, state);
-  const blocks: Block[] = [];
+  const found: KeptBlock[] = [];
   let next = 0;
   for (const block of layout.blocks) {
-    let text = '';
+    const parts: Span[] = [];
     while (next < kept.length && kept[next].to <= block.from) next++;
     for (let i = next; i < kept.length && kept[i].from < block.to; i++)
-      text += layout.text.slice(Math.max(block.from, kept[i].from), Math.min(block.to, kept[i].to));
-    if (text.trim() === '') continue;
-    const kind = block.kind === 'picture' || block.kind === 'footnote' ? 'paragraph' : block.kind;
-    blocks.push({ kind, level: kind === 'heading' ? block.level : 0, text });
+      parts.push({ from: Math.max(block.from, kept[i].from), to: Math.min(block.to, kept[i].to) });
+    const text = parts.map(({ from, to }) => layout.text.slice(from, to)).join('');
+    if (text.trim() !== '') found.push({ block, parts, text });
   }
-  return paperOf(blocks);
+  return found;
+}
+
+/** A state of the layout as a paper. Blocks that are empty in it are left out. */
+export function paperOfLayout(layout: Layout, state: LayoutState): Paper {
+  return paperOf(
+    keptBlocks(layout, state).map(({ block, text }): Block => {
+      const kind = block.kind === 'picture' || block.kind === 'footnote' ? 'paragraph' : block.kind;
+      return { kind, level: kind === 'heading' ? block.level : 0, text };
+    }),
+  );
 }
 
 /**
@@ -115,34 +131,40 @@ export interface LayoutMap {
   toLayout(span: Span): Span;
 }
 
+/** Where each unit that is no white space stands in one text, in order; several may come of one. */
+interface Places {
+  readonly from: number[];
+  readonly to: number[];
+}
+
+/** @param paper the layout's accepted paper */
 export function layoutMap(layout: Layout, paper: Paper): LayoutMap {
-  // White space is normalised in a paper, so places are counted in characters that are not white space.
-  const kept = keptSpans(layout, 'accepted');
-  const places: number[] = [];
-  for (const { from, to } of kept)
-    for (let i = from; i < to; i++) if (!/\s/.test(layout.text[i])) places.push(i);
-  const squeezed = squeeze(paper.text);
-  const countBefore = (offsets: readonly number[], at: number) => {
-    let low = 0;
-    let high = offsets.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (offsets[middle] < at) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  const across = (from: readonly number[], to: readonly number[], end: number, span: Span): Span => {
-    const first = countBefore(from, span.from);
-    const past = countBefore(from, span.to);
-    const start = to.at(first) ?? end;
-    if (past > first) return { from: start, to: to[past - 1] + 1 };
+  const inLayout: Places = { from: [], to: [] };
+  const inPaper: Places = { from: [], to: [] };
+  let start = 0;
+  for (const { parts, text } of keptBlocks(layout, 'accepted')) {
+    const own = normalised(text);
+    if (own.text === '') continue;
+    const offsets = parts.flatMap(({ from, to }) => Array.from({ length: to - from }, (_, i) => from + i));
+    for (let i = 0; i < own.text.length; i++)
+      if (own.text[i] !== ' ') {
+        inLayout.from.push(offsets[own.from[i]]);
+        inLayout.to.push(offsets[own.to[i] - 1] + 1);
+        inPaper.from.push(start + i);
+        inPaper.to.push(start + i + 1);
+      }
+    start += own.text.length + 1;
+  }
+  const across = (here: Places, there: Places, end: number, span: Span): Span => {
+    const first = firstFrom(here.to, span.from + 1);
+    const past = firstFrom(here.from, span.to);
+    if (past > first) return { from: there.from[first] ?? end, to: there.to[past - 1] };
     // A gap: it stays behind what is before it.
-    const gap = first === 0 ? 0 : to[first - 1] + 1;
+    const gap = first === 0 ? 0 : there.to[first - 1];
     return { from: gap, to: gap };
   };
   return {
-    toPaper: (span) => across(places, squeezed.at, paper.text.length, span),
-    toLayout: (span) => across(squeezed.at, places, layout.text.length, span),
+    toPaper: (span) => across(inLayout, inPaper, paper.text.length, span),
+    toLayout: (span) => across(inPaper, inLayout, layout.text.length, span),
   };
 }

@@ -1,3 +1,4 @@
+import { firstFrom } from '../text/ascending.ts';
 import { normaliseText } from '../text/normalise.ts';
 
 /** A paragraph, heading or list item. `level` is 1 to 6 for headings and 0 otherwise. */
@@ -31,12 +32,5 @@ export function paperOf(blocks: readonly Block[]): Paper {
 
 /** The index of the block that holds `offset`; the last one for an offset past the end. */
 export function blockAt(paper: Paper, offset: number): number {
-  let low = 0;
-  let high = paper.starts.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (paper.starts[middle] <= offset) low = middle;
-    else high = middle - 1;
-  }
-  return low;
+  return Math.max(0, firstFrom(paper.starts, offset + 1) - 1);
 }

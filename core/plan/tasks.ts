@@ -1,6 +1,7 @@
 import type { Remark } from '../model/remark.ts';
 import { quotedWords } from '../model/remark.ts';
 import type { ChangeKind, Task } from '../model/work.ts';
+import { sentencesOf } from '../text/sentences.ts';
 import { countWords } from '../text/words.ts';
 
 /** Minutes that a change of each kind is taken to need, until the student's own record says better. */
@@ -34,7 +35,7 @@ export function changeKindOf(remark: Remark): ChangeKind {
 /** A task's first title: the first sentence of the remark, cut at a word where it is long. */
 export function taskTitleOf(remark: Remark): string {
   const text = (remark.text || (remark.change?.after ?? '') || (remark.change?.before ?? '')).trim();
-  const sentence = /^.+?[.!?](?=\s|$)/s.exec(text)?.[0] ?? text;
+  const sentence = sentencesOf(text).at(0) ?? '';
   const title = sentence.replace(/[.\s]+$/, '');
   if (title.length <= TITLE_CHARACTERS) return title;
   const cut = title.slice(0, TITLE_CHARACTERS);

@@ -2,7 +2,7 @@ import { stemmer } from 'stemmer';
 import type { Criterion, Rubric } from '../model/facts.ts';
 import type { CriterionId } from '../model/ids.ts';
 import { quotedWords, type Remark } from '../model/remark.ts';
-import { newVocabulary, wordKey, wordsOf } from '../text/words.ts';
+import { wordKeysOf } from '../text/words.ts';
 
 /**
  * Which criterion a remark may be about. BM25 (Robertson and Zaragoza, The Probabilistic Relevance Framework, 2009) of the
@@ -41,8 +41,7 @@ const STOP = new Set(
 );
 
 function termsOf(text: string): string[] {
-  const { text: whole, from, to } = wordsOf(text, newVocabulary());
-  return Array.from(from, (start, i) => wordKey(whole.slice(start, to[i])))
+  return wordKeysOf(text)
     .filter((word) => word.length > 1 && !STOP.has(word))
     .map(stemmer);
 }

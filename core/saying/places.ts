@@ -1,4 +1,6 @@
-import { locateQuoteSurely, squeeze, type Span } from '../anchors/locate.ts';
+import { locateQuoteSurely } from '../anchors/locate.ts';
+import { squeeze } from '../text/squeeze.ts';
+import type { Span } from '../text/span.ts';
 import type { Paper } from '../paper/paper.ts';
 
 /** A place of the work that a remark names in words. */

@@ -1,5 +1,5 @@
 import type { PromisePlace } from '../model/promises.ts';
-import { sentencesOf } from './sentences.ts';
+import { sentencesOf } from '../text/sentences.ts';
 
 const FEEDBACK =
   '(?:notes?|comments?|remarks?|corrections?|annotations?|feedback|suggestions?|markings?|details)';

@@ -3,7 +3,7 @@ import { stances, type Stance } from '../model/work.ts';
 import heldOut from './labelled/held-out.json' with { type: 'json' };
 import open from './labelled/open.json' with { type: 'json' };
 import { promiseIn } from './promise.ts';
-import { sentencesOf } from './sentences.ts';
+import { sentencesOf } from '../text/sentences.ts';
 import { whatItSays } from './stance.ts';
 
 interface Labelled {

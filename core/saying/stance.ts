@@ -1,7 +1,7 @@
 import type { Change } from '../model/remark.ts';
 import type { Stance } from '../model/work.ts';
 import { promiseIn } from './promise.ts';
-import { sentencesOf } from './sentences.ts';
+import { sentencesOf } from '../text/sentences.ts';
 
 /** Signs of a hint for next time. */
 const HINT: readonly RegExp[] = [

@@ -1,4 +1,4 @@
-import { newVocabulary, wordKey, wordsOf } from '../text/words.ts';
+import { wordKeysOf } from '../text/words.ts';
 
 /** A file that came in, as far as it tells what it belongs to. */
 export interface Incoming {
@@ -50,8 +50,7 @@ function likenessOfNames(x: string, y: string): number {
 
 /** The runs of five words of a text; with `most`, about so many of them, spread over it. */
 function runsOf(text: string, most = Infinity): string[] {
-  const { from, to } = wordsOf(text, newVocabulary());
-  const list = Array.from(from, (start, i) => wordKey(text.slice(start, to[i])));
+  const list = wordKeysOf(text);
   const count = Math.max(0, list.length - RUN + 1);
   const step = Math.max(1, Math.floor(count / most));
   return Array.from({ length: Math.ceil(count / step) }, (_, i) =>

@@ -1,4 +1,4 @@
-import type { Span } from '../anchors/locate.ts';
+import type { Span } from './span.ts';
 
 /** A text as words are looked for in it: letters alone, and for each where its character began and ended. */
 export interface Folded {

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { draftFrom, paperOfDraft, richBlocksOf } from '../paper/draft.ts';
 import { blockAt, paperOf, type Block } from '../paper/paper.ts';
-import { normaliseText, rawOffset } from './normalise.ts';
+import { normalised, normaliseText } from './normalise.ts';
+import { sentencesOf } from './sentences.ts';
 import { countWords, joinWords, newVocabulary, wordRange, wordsOf } from './words.ts';
 
 const list = (text: string) => {
@@ -54,20 +55,83 @@ describe('normalised text', () => {
     expect(normaliseText('  eﬀi\u00ADcient \n\t peat ')).toBe('efficient peat');
   });
 
-  it('leads back to the raw text', () => {
-    const raw = '  the  ﬁeld\u00AD book ';
-    const text = normaliseText(raw);
-    expect(raw.slice(rawOffset(raw, text.indexOf('book')), rawOffset(raw, text.length))).toMatch(/^\s*book$/);
+  const rough = fc
+    .array(
+      fc.oneof(
+        fc.constantFrom(
+          'a',
+          'bog',
+          ' ',
+          '  ',
+          '\n',
+          '\u00AD',
+          'ﬁ',
+          'e',
+          '\u0301',
+          '\u0323',
+          '\u1112\u1161',
+          '\u11ab',
+          '\u00a8',
+        ),
+        fc.string({ unit: 'binary', maxLength: 3 }),
+      ),
+    )
+    .map((parts) => parts.join(''));
+
+  it('stays as it is when it is normalised again', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('a', 'bog', ' ', '  ', '\n', '\u00AD')), (parts) => {
-        const rough = parts.join('');
-        const clean = normaliseText(rough);
-        const at = rough === clean ? [] : Array.from(clean, (_, i) => i);
-        for (const offset of at)
-          if (clean[offset] !== ' ' && offset > 0)
-            expect(normaliseText(rough.slice(0, rawOffset(rough, offset)))).toBe(
-              clean.slice(0, offset).trim(),
-            );
+      fc.property(rough, (raw) => {
+        expect(normaliseText(normaliseText(raw))).toBe(normaliseText(raw));
+      }),
+    );
+  });
+
+  it('leads back to the raw text, whose parts make its parts', () => {
+    const raw = '  the  ﬁeld\u00AD cafe\u0301 book ';
+    const { text, from, to } = normalised(raw);
+    const at = text.indexOf('café');
+    expect(raw.slice(from[at], to[at + 3])).toBe('cafe\u0301');
+    fc.assert(
+      fc.property(rough, (any) => {
+        const own = normalised(any);
+        expect(own.text).toBe(normaliseText(any));
+        for (let i = 0; i < own.text.length; i++) {
+          expect(own.from[i]).toBeLessThan(own.to[i]);
+          expect(own.from[i]).toBeGreaterThanOrEqual(own.from[i - 1] ?? 0);
+          if (own.text[i] !== ' ')
+            expect(normaliseText(any.slice(own.from[i], own.to[i]))).toContain(own.text[i]);
+        }
+      }),
+      { numRuns: 500 },
+    );
+  });
+});
+
+describe('sentences', () => {
+  it('end at a mark before something that begins one, and at the end of a line', () => {
+    expect(sentencesOf('It rose 4.2 cm. Then it fell! “Why?” (Nobody knows.)\nA heading\nand more')).toEqual([
+      'It rose 4.2 cm.',
+      'Then it fell!',
+      '“Why?”',
+      '(Nobody knows.)',
+      'A heading',
+      'and more',
+    ]);
+  });
+
+  it('go on after short forms and initials', () => {
+    expect(sentencesOf('See A. Keld et al. 2019, p. 4 and Fig. 2. It is there.')).toEqual([
+      'See A. Keld et al. 2019, p. 4 and Fig. 2.',
+      'It is there.',
+    ]);
+  });
+
+  it('hold every character that is no white space, in order', () => {
+    const parts = fc.constantFrom('Peat', ' ', '. ', '\n', 'p.', '!”', '…', ' it', '4', '\t');
+    fc.assert(
+      fc.property(fc.array(parts), (list) => {
+        const text = list.join('');
+        expect(sentencesOf(text).join('').replaceAll(/\s/g, '')).toBe(text.replaceAll(/\s/g, ''));
       }),
     );
   });

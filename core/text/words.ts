@@ -1,6 +1,12 @@
-const segmenter = new Intl.Segmenter('en', { granularity: 'word' });
-const JOINER = /^[-\u2010\u2011'\u2019]$/;
+import { firstFrom } from './ascending.ts';
+import { HAS_CASE, HAS_FORM } from './word-classes.ts';
+import { eachWordSpan } from './word-spans.ts';
+
 const JOINERS = /[-\u2010\u2011'\u2019]/g;
+
+function isJoiner(unit: number): boolean {
+  return unit === 0x2d || unit === 0x27 || unit === 0x2019 || unit === 0x2010 || unit === 0x2011;
+}
 
 /** Gives each different word a number, the same for all texts that share it. */
 export interface Vocabulary {
@@ -34,22 +40,72 @@ function idOf(vocabulary: Vocabulary, key: string): number {
 
 /**
  * Splits a text into words after Unicode's word boundaries (UAX 29), words joined by one apostrophe or hyphen counting
- * as one.
+ * as one. Takes time linear in the text.
  */
 export function wordsOf(text: string, vocabulary: Vocabulary): Words {
-  const from: number[] = [];
-  const to: number[] = [];
-  for (const { segment, index, isWordLike } of segmenter.segment(text)) {
-    if (isWordLike !== true) continue;
-    const last = to.length - 1;
-    if (last >= 0 && index === to[last] + 1 && JOINER.test(text[to[last]])) to[last] = index + segment.length;
+  const found = new GrowingWords(text.length);
+  // The last word, until it is known that nothing is joined to it.
+  let from = -1;
+  let to = -1;
+  let needs = 0;
+  const put = () => {
+    if (from >= 0) found.add(idOf(vocabulary, keyOf(text.slice(from, to), needs)), from, to);
+  };
+  eachWordSpan(text, (nextFrom, nextTo, nextNeeds) => {
+    if (nextFrom === to + 1 && isJoiner(text.charCodeAt(to))) needs |= nextNeeds | HAS_FORM;
     else {
-      from.push(index);
-      to.push(index + segment.length);
+      put();
+      from = nextFrom;
+      needs = nextNeeds;
     }
+    to = nextTo;
+  });
+  put();
+  return { text, ...found.cut() };
+}
+
+/** Words as they are found; room is made by doubling. */
+class GrowingWords {
+  private ids: Int32Array<ArrayBuffer>;
+  private from: Int32Array<ArrayBuffer>;
+  private to: Int32Array<ArrayBuffer>;
+  private count = 0;
+
+  /** @param units of the text; a word and what parts it from the next take about six of them */
+  constructor(units: number) {
+    const room = Math.ceil(units / 6) + 4;
+    this.ids = new Int32Array(room);
+    this.from = new Int32Array(room);
+    this.to = new Int32Array(room);
   }
-  const ids = Int32Array.from(from, (start, i) => idOf(vocabulary, wordKey(text.slice(start, to[i]))));
-  return { text, ids, from: Int32Array.from(from), to: Int32Array.from(to) };
+
+  add(id: number, from: number, to: number): void {
+    if (this.count === this.ids.length) {
+      this.ids = doubled(this.ids);
+      this.from = doubled(this.from);
+      this.to = doubled(this.to);
+    }
+    this.ids[this.count] = id;
+    this.from[this.count] = from;
+    this.to[this.count++] = to;
+  }
+
+  cut(): { ids: Int32Array; from: Int32Array; to: Int32Array } {
+    const { count } = this;
+    return { ids: this.ids.slice(0, count), from: this.from.slice(0, count), to: this.to.slice(0, count) };
+  }
+}
+
+function doubled(values: Int32Array): Int32Array<ArrayBuffer> {
+  const larger = new Int32Array(values.length * 2);
+  larger.set(values);
+  return larger;
+}
+
+/** A word's key, by what its characters need: of most words it is the word itself. */
+function keyOf(raw: string, needs: number): string {
+  if ((needs & HAS_FORM) !== 0) return wordKey(raw);
+  return (needs & HAS_CASE) !== 0 ? raw.toLowerCase() : raw;
 }
 
 /** Joins the words of several texts to those of the texts joined by one character each. */
@@ -73,6 +129,12 @@ export function joinWords(parts: readonly Words[]): Words {
   return { text: parts.map((p) => p.text).join('\n'), ids, from, to };
 }
 
+/** The words of a text, in order, in the form in which they are compared. */
+export function wordKeysOf(text: string): string[] {
+  const { from, to } = wordsOf(text, newVocabulary());
+  return Array.from(from, (start, i) => wordKey(text.slice(start, to[i])));
+}
+
 /** How many words a text has. */
 export function countWords(text: string): number {
   return wordsOf(text, newVocabulary()).ids.length;
@@ -80,19 +142,7 @@ export function countWords(text: string): number {
 
 /** The range of words that touch the characters `fromChar` up to `toChar`; empty between two words. */
 export function wordRange(words: Words, fromChar: number, toChar: number): { from: number; to: number } {
-  const from = firstAfter(words.to, fromChar);
-  const to = Math.max(from, firstAfter(words.from, toChar - 1));
+  const from = firstFrom(words.to, fromChar + 1);
+  const to = Math.max(from, firstFrom(words.from, toChar));
   return { from, to };
-}
-
-/** The first index whose value is greater than `limit`; values ascend. */
-function firstAfter(values: Int32Array, limit: number): number {
-  let low = 0;
-  let high = values.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (values[middle] <= limit) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

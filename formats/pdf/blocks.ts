@@ -1,4 +1,5 @@
 import { normaliseText } from '#core/text/normalise.ts';
+import { endsSentence } from '#core/text/sentences.ts';
 import { paperOf, type Block, type Paper } from '#core/paper/paper.ts';
 import type { Line } from './page-text.ts';
 
@@ -12,8 +13,12 @@ export interface PlacedLine extends Line {
 const HEADING_FACTOR = 1.08;
 /** A distance between baselines over this many times the usual one ends a paragraph. */
 const PARAGRAPH_GAP = 1.15;
-const SENTENCE_END = /[.!?:]["'”’)]*$/;
 const LIST_MARK = /^\s*[•‣◦–]\s+/;
+
+/** Whether nothing of a sentence, or of what a colon announces, is missing after a line. */
+function isComplete(line: string): boolean {
+  return endsSentence(line) || line.endsWith(':');
+}
 
 /** Puts lines together to headings, paragraphs and list items, across line ends, hyphenation and pages. */
 export function blocksOfLines(lines: readonly Line[]): { paper: Paper; lines: PlacedLine[] } {
@@ -70,10 +75,10 @@ function usualDistance(lines: readonly Line[]): number {
 function continues(before: Line, line: Line, usualGap: number): boolean {
   if (Math.abs(before.size - line.size) > 0.6 || LIST_MARK.test(line.text)) return false;
   if (before.angle !== line.angle) return false;
-  if (before.page !== line.page) return !SENTENCE_END.test(before.text.trim());
+  if (before.page !== line.page) return !isComplete(before.text.trim());
   const gap = before.y - line.y;
   // A column that begins anew stands higher than the line before it.
-  if (gap < 0) return !SENTENCE_END.test(before.text.trim());
+  if (gap < 0) return !isComplete(before.text.trim());
   return gap <= Math.max(usualGap, line.size * 1.25) * PARAGRAPH_GAP;
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { squeeze } from '#core/anchors/locate.ts';
+import { squeeze } from '#core/text/squeeze.ts';
 import type { Glyph } from './glyphs.ts';
 import {
   ellipseArea,

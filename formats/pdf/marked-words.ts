@@ -1,10 +1,12 @@
-import { locateQuote, type Span, type Squeezed } from '#core/anchors/locate.ts';
+import { CONTEXT_UNITS } from '#core/text/quotation.ts';
+import { locateQuote } from '#core/anchors/locate.ts';
+import type { Span } from '#core/text/span.ts';
+import type { Squeezed } from '#core/text/squeeze.ts';
 import type { TextQuote } from '#core/model/remark.ts';
 import { boundsOf } from './bounds.ts';
 import { middleOf, type Glyph } from './glyphs.ts';
 
 /** So many characters around a mark tell its place among equal words. */
-const CONTEXT = 32;
 /** Further apart than this share of their size, two characters of a line have a space between them. */
 const SPACE_GAP = 0.18;
 /** A word belongs to a shape when so much of it lies within. */
@@ -163,8 +165,8 @@ export function locateGlyphs(
   const exact = indices.map((index) => glyphs[index].text).join('');
   const quote: TextQuote = {
     exact,
-    prefix: text(first - CONTEXT, first),
-    suffix: text(last + 1, last + 1 + CONTEXT),
+    prefix: text(first - CONTEXT_UNITS, first),
+    suffix: text(last + 1, last + 1 + CONTEXT_UNITS),
   };
   const found =
     locateQuote(squeezed, quote, near) ??

@@ -1,5 +1,5 @@
 import { boundsOf } from './bounds.ts';
-import type { Span } from '#core/anchors/locate.ts';
+import type { Span } from '#core/text/span.ts';
 import { blocksOfLines } from './blocks.ts';
 import { glyphsOfPage, quadOf, type Glyph } from './glyphs.ts';
 import { openPdf, type PdfAssets } from './open-pdf.ts';

@@ -1,4 +1,6 @@
-import { quoteOf, squeeze, type Span } from '#core/anchors/locate.ts';
+import { quoteOf } from '#core/text/quotation.ts';
+import { squeeze } from '#core/text/squeeze.ts';
+import type { Span } from '#core/text/span.ts';
 import type { Target, TextQuote } from '#core/model/remark.ts';
 import { blockAt, type Paper } from '#core/paper/paper.ts';
 import { normaliseText } from '#core/text/normalise.ts';

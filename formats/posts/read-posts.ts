@@ -1,5 +1,7 @@
 import * as v from 'valibot';
-import { locateQuoteSurely, quoteOf, squeeze } from '#core/anchors/locate.ts';
+import { locateQuoteSurely } from '#core/anchors/locate.ts';
+import { quoteOf } from '#core/text/quotation.ts';
+import { squeeze } from '#core/text/squeeze.ts';
 import { Author } from '#core/model/facts.ts';
 import { Instant } from '#core/model/ids.ts';
 import type { Target } from '#core/model/remark.ts';

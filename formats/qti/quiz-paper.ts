@@ -1,4 +1,4 @@
-import { quoteOf } from '#core/anchors/locate.ts';
+import { quoteOf } from '#core/text/quotation.ts';
 import type { Mark, MarkedPaper } from '../marked-paper.ts';
 import { LayoutWriter } from '../text/layout-writer.ts';
 import { readQuizResults, type QuizQuestion } from './read-results.ts';

@@ -1,4 +1,5 @@
-import { quoteOf, type Span } from '#core/anchors/locate.ts';
+import { quoteOf } from '#core/text/quotation.ts';
+import type { Span } from '#core/text/span.ts';
 import type { Change, Target } from '#core/model/remark.ts';
 import {
   layoutMap,
@@ -12,12 +13,9 @@ import {
   type LayoutStyle,
 } from '#core/paper/layout.ts';
 import type { Paper } from '#core/paper/paper.ts';
-import { normaliseText } from '#core/text/normalise.ts';
+import { foldSpaces, normaliseText } from '#core/text/normalise.ts';
 import type { Instant } from '#core/model/ids.ts';
 import type { Anchor, Mark } from '../marked-paper.ts';
-
-const SOFT_HYPHEN = /\u00AD/g;
-const WHITE_SPACE = /[\s\u200B\uFEFF]+/g;
 
 export interface TextStyle {
   readonly bold: boolean;
@@ -85,7 +83,7 @@ export class LayoutWriter {
 
   append(raw: string, style: TextStyle, changes: readonly TrackedChange[]): void {
     if (this.open === null) return;
-    let piece = raw.normalize('NFKC').replace(SOFT_HYPHEN, '').replace(WHITE_SPACE, ' ');
+    let piece = foldSpaces(raw);
     if (piece.startsWith(' ') && (this.text.length === this.open.from || this.text.endsWith(' ')))
       piece = piece.slice(1);
     if (piece === '') return;

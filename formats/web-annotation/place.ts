@@ -1,4 +1,7 @@
-import { locateQuoteSurely, quoteOf, squeeze, type Span } from '#core/anchors/locate.ts';
+import { locateQuoteSurely } from '#core/anchors/locate.ts';
+import { quoteOf } from '#core/text/quotation.ts';
+import { squeeze } from '#core/text/squeeze.ts';
+import type { Span } from '#core/text/span.ts';
 import type { Target } from '#core/model/remark.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { Anchor, Mark } from '../marked-paper.ts';

@@ -1,5 +1,5 @@
 import { outcomeOf, type Outcome } from '#core/anchors/outcome.ts';
-import type { Span } from '#core/anchors/locate.ts';
+import type { Span } from '#core/text/span.ts';
 import { countChanges, differenceOf, type Difference } from '#core/difference/difference.ts';
 import type { CriterionResult, Rubric } from '#core/model/facts.ts';
 import type { DecimalString } from '#core/model/ids.ts';

@@ -24,8 +24,7 @@ describe('sentences', () => {
     expect(sentences.map((s) => s.text)).toEqual([
       '2 Method',
       'Twelve wells were read.',
-      '“Why?”',
-      'she asked.',
+      '“Why?” she asked.',
     ]);
     for (const { from, to, text: own } of sentences) expect(text.slice(from, to).trim()).toBe(own);
   });

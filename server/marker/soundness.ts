@@ -1,8 +1,8 @@
+import { endsSentence } from '#core/text/sentences.ts';
 import type { TextRules } from './marking-rules.ts';
 import { sentencesOf, type Sentence } from './sentences.ts';
 
 const BEGINS = /^["'“‘(]?[\p{Lu}\d]/u;
-const ENDS = /[.!?:]["'”’)]*$/;
 /** Shorter pieces are headings, names in the reference list and the like. */
 const SHORT_WORDS = 6;
 
@@ -49,7 +49,12 @@ export function textJudgeFor(markedText: string, rules: TextRules): TextJudge {
   };
   const isSound = (sentence: Sentence): boolean => {
     const { keys, text } = sentence;
-    if (!BEGINS.test(text) || !ENDS.test(text) || keys.length > rules.mostWordsInSentence) return false;
+    if (
+      !BEGINS.test(text) ||
+      !(endsSentence(text) || text.endsWith(':')) ||
+      keys.length > rules.mostWordsInSentence
+    )
+      return false;
     if (keys.length < SHORT_WORDS) return true;
     const share = keys.filter((key) => functionWords.has(key)).length / keys.length;
     return (

@@ -1,4 +1,4 @@
-import type { Span } from '#core/anchors/locate.ts';
+import type { Span } from '#core/text/span.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { keptSpans, type Layout, type LayoutBlock, type LayoutMap } from '#core/paper/layout.ts';
 import { normaliseText } from '#core/text/normalise.ts';

@@ -1,4 +1,6 @@
-import { locateQuote, quoteOf, squeeze } from '#core/anchors/locate.ts';
+import { locateQuote } from '#core/anchors/locate.ts';
+import { quoteOf } from '#core/text/quotation.ts';
+import { squeeze } from '#core/text/squeeze.ts';
 import type { Target } from '#core/model/remark.ts';
 import { layoutMap } from '#core/paper/layout.ts';
 import type { Anchor, PageSize } from '#formats/marked-paper.ts';

@@ -2,8 +2,9 @@ import { Extension } from '@tiptap/core';
 import type { Node } from '@tiptap/pm/model';
 import { Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
-import type { Span } from '#core/anchors/locate.ts';
-import { normaliseText, rawOffset } from '#core/text/normalise.ts';
+import type { Span } from '#core/text/span.ts';
+import { firstFrom } from '#core/text/ascending.ts';
+import { normalised, type Normalised } from '#core/text/normalise.ts';
 
 /** Where a remark's words are in the draft now. */
 export interface Followed {
@@ -38,8 +39,7 @@ interface PlacedBlock {
   /** Where the block begins in the draft's text, and in the editor's document. */
   readonly start: number;
   readonly position: number;
-  readonly raw: string;
-  readonly length: number;
+  readonly own: Normalised;
 }
 
 /** The blocks that the draft's text is made of, as paperOfDraft joins them. */
@@ -49,20 +49,27 @@ function blocksOf(doc: Node): PlacedBlock[] {
   doc.descendants((node, position) => {
     if (!node.isTextblock) return true;
     const raw = node.textBetween(0, node.content.size, '\n', '\n');
-    const length = normaliseText(raw).length;
-    if (length > 0) {
-      blocks.push({ start, position: position + 1, raw, length });
-      start += length + 1;
+    const own = normalised(raw);
+    if (own.text !== '') {
+      blocks.push({ start, position: position + 1, own });
+      start += own.text.length + 1;
     }
     return false;
   });
   return blocks;
 }
 
-function positionOf(blocks: readonly PlacedBlock[], offset: number): number | null {
-  const block = blocks.findLast((b) => b.start <= offset);
+/** @param starts where each block begins in the draft's text */
+function positionOf(
+  blocks: readonly PlacedBlock[],
+  starts: readonly number[],
+  offset: number,
+): number | null {
+  const block = blocks.at(Math.max(0, firstFrom(starts, offset + 1) - 1));
   if (block === undefined) return null;
-  return block.position + rawOffset(block.raw, Math.min(block.length, offset - block.start));
+  const { from, to } = block.own;
+  const within = offset - block.start;
+  return block.position + (within < from.length ? from[within] : to[to.length - 1]);
 }
 
 /** The places of a text in the editor's document; those that can't be found are left out. */
@@ -71,9 +78,10 @@ export function positionsIn(
   places: readonly Followed[],
 ): (Followed & { from: number; to: number })[] {
   const blocks = blocksOf(doc);
+  const starts = blocks.map(({ start }) => start);
   return places.flatMap((followed) => {
-    const from = positionOf(blocks, followed.place.from);
-    const to = positionOf(blocks, followed.place.to);
+    const from = positionOf(blocks, starts, followed.place.from);
+    const to = positionOf(blocks, starts, followed.place.to);
     return from === null || to === null ? [] : [{ ...followed, from, to: Math.max(from, to) }];
   });
 }
