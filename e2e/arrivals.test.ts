@@ -148,6 +148,10 @@ describe('Arrivals', () => {
     await page.goto(desk.address);
     await seeText(page, '1 assignment has come back since your last visit.');
     await seeText(page, 'new');
+    // What came was seen within that minute.
+    desk.clock.advance(60_000);
+    await page.reload();
+    await seeText(page, 'desk reached');
     await page.reload();
     await seeText(page, 'Stand survey: sphagnum on the southern transect');
     await until(page, () => !document.body.textContent.includes('since your last visit'));

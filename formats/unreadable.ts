@@ -24,7 +24,9 @@ export type UnreadableReason =
   | 'not a backup'
   | 'damaged backup'
   | 'newer backup'
-  | 'archive too large';
+  | 'archive too large'
+  /** Not the file's fault: something in Juncture broke over it. */
+  | 'fault';
 
 /** A file that can't be read, foreseen: nothing of it was taken. `detail` names the part, where one is to blame. */
 export class UnreadableFile extends Error {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { buildDesk } from '#demo/build-desk.ts';
+import type { SignedIn } from '#core/model/facts.ts';
 import { writeDraftDocx } from '#formats/docx/write-docx.ts';
 import { factOfWire } from '#formats/desk/wire.ts';
 import { createApp } from './app.ts';
@@ -109,6 +110,19 @@ describe('who may ask', () => {
       '/desk/files/x',
     ])
       expect((await get(from, path)).status).toBe(401);
+  });
+
+  it('nobody for a student whose session it is no more', async () => {
+    const { cookie } = await signedIn();
+    const { from } = serve();
+    const { deskId, studentId } = (await get(from, '/desk/session').set('Cookie', cookie)).body as SignedIn;
+    const asFor = (student: string) =>
+      get(from, '/desk/facts')
+        .set('Cookie', cookie)
+        .set('Desk-Student', encodeURIComponent(`${deskId}/${student}`));
+    expect((await asFor(studentId)).status).toBe(200);
+    expect((await asFor('joss-amble')).status).toBe(401);
+    expect((await get(from, '/desk/notices?for=somebody').set('Cookie', cookie)).status).toBe(401);
   });
 
   it('no other host, and no change from another page', async () => {

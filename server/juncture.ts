@@ -34,6 +34,7 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   'not a backup': 'it is not a saved workspace',
   'damaged backup': 'the saved workspace is damaged',
   'newer backup': 'the saved workspace is from a newer Juncture',
+  fault: 'it brought out a fault of Juncture’s own',
   'archive too large': 'the archive expands to more than can be read safely',
 };
 

@@ -30,6 +30,12 @@ export function sessionsOf(desk: DeskFolder, clock: Clock): Sessions {
   let wrong: number[] = [];
   const isKnown = (token: string | null) =>
     token !== null && desk.state.sessions.some((session) => session.token === hashToken(token));
+  const own = () => encodeURIComponent(`${desk.state.deskId}/${desk.state.student.id}`);
+  /** A page says for whom it asks: the browser's session may be another's by now. */
+  const isForOwnStudent = (request: Request) => {
+    const named = request.get('Desk-Student') ?? request.query.for;
+    return named === undefined || named === own();
+  };
   return {
     signIn(response, studentId, code) {
       wrong = wrong.filter((at) => at > Date.now() - MINUTE_MS);
@@ -63,7 +69,7 @@ export function sessionsOf(desk: DeskFolder, clock: Clock): Sessions {
       response.clearCookie(COOKIE, { path: '/' });
     },
     required(request, response, next) {
-      if (isKnown(tokenOf(request))) next();
+      if (isKnown(tokenOf(request)) && isForOwnStudent(request)) next();
       else response.status(401).json({ error: 'Sign in first.' });
     },
   };

@@ -1,3 +1,5 @@
+import { shownPoints } from '../shared/figures.ts';
+import { useNow, useWorkspace } from '../workspace/use-workspace.ts';
 import { paperOfDraft } from '#core/paper/draft.ts';
 import { Undo2 } from 'lucide-react';
 import { useMemo } from 'react';
@@ -10,11 +12,11 @@ import type { AssignmentOutlet } from '../shared/assignment-outlet.ts';
 import { usePlaceTitle } from '../shared/place-title.ts';
 import { latenessSentence, stateSentence } from '../shared/state-words.ts';
 import { words } from '../words/en.ts';
-import { type AssignmentView } from '../workspace/assignment-view.ts';
-import { useAssignmentView } from '../workspace/kept-views.ts';
-import { standing } from '../workspace/marked-attempts.ts';
-import { answersOf, useFollowing, useOutcomes } from '../workspace/outcomes.ts';
-import { usePaper } from '../workspace/papers.ts';
+import { type AssignmentView } from '#core/assignment/view.ts';
+import { useAssignmentView } from '../workspace/state/use-views.ts';
+import { standing } from '#core/assignment/attempts.ts';
+import { answersOf, useFollowing, useOutcomes } from '../workspace/state/outcomes.ts';
+import { usePaper } from '../workspace/state/papers.ts';
 
 /** Title, facts and the line of an assignment; the station's place below. */
 export function AssignmentLayout() {
@@ -35,6 +37,7 @@ export function AssignmentLayout() {
 }
 
 function Stations({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   const marked = usePaper(view.markedFile?.hash ?? null);
   const content = view.draft?.content;
   const paper = useMemo(() => (content === undefined ? null : paperOfDraft(content)), [content]);
@@ -42,7 +45,7 @@ function Stations({ view }: { view: AssignmentView }) {
   const live = useOutcomes(view.draft?.id);
   const answers = useMemo(() => answersOf(view, live), [view, live]);
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
-  const undo = () => void undoAndTell(view.assignment.id);
+  const undo = () => void undoAndTell(workspace, view.assignment.id);
   useUndoKey(undo);
   const outlet: AssignmentOutlet = { view, marked, live, answers };
   return (
@@ -87,7 +90,7 @@ function Facts({ view }: { view: AssignmentView }) {
       {score !== null && assignment.possible !== null && (
         <>
           {' · '}
-          <b className="text-ink">{words.assignment.of(score, assignment.possible)}</b>
+          <b className="text-ink">{words.assignment.of(shownPoints(score), assignment.possible)}</b>
         </>
       )}
       {late !== null && ` · ${late}`}
@@ -101,5 +104,6 @@ function Facts({ view }: { view: AssignmentView }) {
 
 /** What the rules say now, in one phrase. */
 function Rule({ view }: { view: AssignmentView }) {
-  return <p className="text-sm text-quiet">{stateSentence(view)}</p>;
+  const atMs = useNow();
+  return <p className="text-sm text-quiet">{stateSentence(view, atMs)}</p>;
 }

@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState, WorkspaceContext } from '../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import {
   Hourglass,
@@ -8,13 +9,12 @@ import {
   SquareLibrary,
   type LucideIcon,
 } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
 import { useNarrow } from '../shared/hooks.ts';
 import { words } from '../words/en.ts';
-import { onNewMarking } from '../workspace/connect.ts';
-import { useWorkspace } from '../workspace/workspace.ts';
+import { useOpenWorkspace, useSession, useWayIn } from '../workspace/state/use-session.ts';
 import { SignIn } from '../places/signing-in/SignIn.tsx';
 import { DropTarget } from './DropTarget.tsx';
 import { Sign } from './Sign.tsx';
@@ -41,10 +41,9 @@ const TOAST_ACTION = { background: 'var(--accent)', color: 'var(--on-accent)' };
 
 /** The frame of every place: the bar on top, places at the bottom edge on a phone, notices, and the way in. */
 export function Frame() {
-  const identity = useWorkspace((state) => state.identity);
-  const connection = useWorkspace((state) => state.connection);
+  const workspace = useOpenWorkspace();
+  const wayIn = useWayIn();
   const narrow = useNarrow();
-  useMarkingNotices();
   return (
     <div className="flex h-dvh flex-col">
       <a
@@ -53,19 +52,16 @@ export function Frame() {
       >
         {words.skip}
       </a>
-      <Bar />
-      <Banner />
-      <main id="content" tabIndex={-1} className="relative min-h-0 flex-1 overflow-auto outline-none">
-        {identity !== null ? (
-          <DropTarget>
-            <Outlet />
-            <TakeInDialog />
-          </DropTarget>
-        ) : (
-          connection !== 'asking' && <SignIn />
-        )}
-      </main>
-      {identity !== null && <PhonePlaces />}
+      {workspace === null ? (
+        <>
+          <Bar />
+          <Content>{wayIn !== 'asking' && <SignIn />}</Content>
+        </>
+      ) : (
+        <WorkspaceContext key={workspace.name} value={workspace}>
+          <OpenFrame />
+        </WorkspaceContext>
+      )}
       <Toaster
         // On a phone what is decided with stands at the bottom.
         position={narrow ? 'top-center' : 'bottom-left'}
@@ -84,37 +80,79 @@ export function Frame() {
   );
 }
 
+function Content({ children }: { children: ReactNode }) {
+  return (
+    <main id="content" tabIndex={-1} className="relative min-h-0 flex-1 overflow-auto outline-none">
+      {children}
+    </main>
+  );
+}
+
+/** The frame around an open workspace. */
+function OpenFrame() {
+  useMarkingNotices();
+  return (
+    <>
+      <Bar>
+        <PlacesInBar />
+      </Bar>
+      <Banner />
+      <Content>
+        <DropTarget>
+          <Outlet />
+          <TakeInDialog />
+        </DropTarget>
+      </Content>
+      <PhonePlaces />
+    </>
+  );
+}
+
 function useMarkingNotices(): void {
+  const workspace = useWorkspace();
+  const session = useSession();
   const navigate = useNavigate();
-  useEffect(() => {
-    onNewMarking((marking) => {
-      const assignment = useWorkspace.getState().records.assignments.get(marking.assignmentId);
-      const { attempts, markings } = useWorkspace.getState().records;
-      const again = (attempts.get(marking.attemptId)?.number ?? 1) > 1;
-      const changed = [...markings.values()].some(
-        (one) => one.attemptId === marking.attemptId && one.id !== marking.id,
-      );
-      const said = changed ? words.notice.changed : words.notice.marked;
-      toast(said(marking.marker.name, assignment?.title ?? ''), {
-        duration: Infinity,
-        action: {
-          label: words.notice.look,
-          onClick: () =>
-            void navigate(`/a/${encodeURIComponent(marking.assignmentId)}${again ? '/send' : ''}`),
-        },
-      });
-    });
-    return () => onNewMarking(() => undefined);
-  }, [navigate]);
+  useEffect(
+    () =>
+      session.onNewMarking((marking) => {
+        const assignment = workspace.records.assignments.get(marking.assignmentId);
+        const { attempts, markings } = workspace.records;
+        const again = (attempts.get(marking.attemptId)?.number ?? 1) > 1;
+        const changed = [...markings.values()].some(
+          (one) => one.attemptId === marking.attemptId && one.id !== marking.id,
+        );
+        const said = changed ? words.notice.changed : words.notice.marked;
+        toast(said(marking.marker.name, assignment?.title ?? ''), {
+          duration: Infinity,
+          action: {
+            label: words.notice.look,
+            onClick: () =>
+              void navigate(`/a/${encodeURIComponent(marking.assignmentId)}${again ? '/send' : ''}`),
+          },
+        });
+      }),
+    [navigate, session, workspace],
+  );
 }
 
 function useToAsk(): number {
-  const queries = useWorkspace((state) => state.records.queries);
+  const queries = useWorkspaceState((state) => state.records.queries);
   return [...queries.values()].filter((query) => query.putAt === null).length;
 }
 
-function Bar() {
-  const identity = useWorkspace((state) => state.identity);
+function Bar({ children }: { children?: ReactNode }) {
+  return (
+    <header className="flex items-center gap-6 border-b border-rule px-5 max-md:px-4">
+      <NavLink to="/" className="flex items-center gap-2 py-2.5 font-bold text-accent">
+        <Sign />
+        {words.name}
+      </NavLink>
+      {children}
+    </header>
+  );
+}
+
+function PlacesInBar() {
   const toAsk = useToAsk();
   const link = ({ isActive }: { isActive: boolean }) =>
     clsx(
@@ -122,40 +160,32 @@ function Bar() {
       isActive ? 'border-accent font-bold' : 'border-transparent text-quiet hover:text-ink',
     );
   return (
-    <header className="flex items-center gap-6 border-b border-rule px-5 max-md:px-4">
-      <NavLink to="/" className="flex items-center gap-2 py-2.5 font-bold text-accent">
-        <Sign />
-        {words.name}
-      </NavLink>
-      {identity !== null && (
-        <>
-          <nav aria-label={words.frame.placesLabel} className="flex gap-5 max-md:hidden">
-            {PLACES.filter(({ to }) => to === '/' || to === '/standing' || to === '/shelf').map(
-              ({ to, label }) => (
-                <NavLink key={to} to={to} end={to === '/'} className={link}>
-                  {label}
-                </NavLink>
-              ),
-            )}
-          </nav>
-          <div className="ml-auto flex items-center gap-5">
-            <NavLink to="/ask" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>
-              {words.frame.toAsk(toAsk)}
+    <>
+      <nav aria-label={words.frame.placesLabel} className="flex gap-5 max-md:hidden">
+        {PLACES.filter(({ to }) => to === '/' || to === '/standing' || to === '/shelf').map(
+          ({ to, label }) => (
+            <NavLink key={to} to={to} end={to === '/'} className={link}>
+              {label}
             </NavLink>
-            <Saving />
-            <NavLink to="/settings" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>
-              {words.places.settings}
-            </NavLink>
-          </div>
-        </>
-      )}
-    </header>
+          ),
+        )}
+      </nav>
+      <div className="ml-auto flex items-center gap-5">
+        <NavLink to="/ask" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>
+          {words.frame.toAsk(toAsk)}
+        </NavLink>
+        <Saving />
+        <NavLink to="/settings" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>
+          {words.places.settings}
+        </NavLink>
+      </div>
+    </>
   );
 }
 
 function Saving() {
-  const saving = useWorkspace((state) => state.saving);
-  const connection = useWorkspace((state) => state.connection);
+  const saving = useWorkspaceState((state) => state.saving);
+  const connection = useWorkspaceState((state) => state.connection);
   return (
     <span role="status" className="text-sm text-quiet">
       <span className={clsx(saving === 'failed' && 'font-bold text-ink')}>{words.frame[saving]}</span>
@@ -169,14 +199,15 @@ function Saving() {
 
 /** What the student should know about the whole: nothing here bars the way. */
 function Banner() {
-  const { connection, identity, outdated, unreadFacts } = useWorkspace();
+  const { identity } = useWorkspace();
+  const { connection, outdated, unreadFacts } = useWorkspaceState((state) => state);
   const text = outdated
     ? words.frame.outdated
-    : identity?.kind === 'student' && connection === 'not reached'
+    : identity.kind === 'student' && connection === 'not reached'
       ? words.frame.notReached
-      : identity?.kind === 'student' && connection === 'signed out'
+      : identity.kind === 'student' && connection === 'signed out'
         ? words.frame.signedOut
-        : identity?.kind === 'student' && connection === 'not understood'
+        : identity.kind === 'student' && connection === 'not understood'
           ? words.frame.notUnderstood
           : unreadFacts.length > 0
             ? words.frame.unreadFacts(

@@ -1,6 +1,7 @@
+import { tellNotTaken } from '../shared/notify.ts';
+import { useWorkspace, useWorkspaceState } from '../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import type { FileHash } from '#core/model/ids.ts';
 import type { FileRole } from '#core/model/work.ts';
 import { Button } from '../shared/Controls.tsx';
@@ -9,10 +10,10 @@ import { Choice } from '../shared/Choice.tsx';
 import { forgetComing } from '../shared/coming-paper.ts';
 import { confirmTakeIn, subjectsFor, useTakingIn, type PendingFile } from '../shared/taking-in.ts';
 import { words } from '../words/en.ts';
-import { useWorkspace } from '../workspace/workspace.ts';
 
 /** Where each file that was read belongs: proposed, and confirmed or changed before anything is added. */
 export function TakeInDialog() {
+  const workspace = useWorkspace();
   const { pending, question } = useTakingIn();
   const navigate = useNavigate();
   const [busy, setBusy] = useState(false);
@@ -23,11 +24,11 @@ export function TakeInDialog() {
   const go = async () => {
     setBusy(true);
     try {
-      const address = await confirmTakeIn(pending);
+      const address = await confirmTakeIn(workspace, pending);
       if (address !== null) void navigate(address);
-    } catch {
+    } catch (error) {
       // Nothing of it was taken: the files are still here to try again.
-      toast.error(words.takeIn.notSaved, { duration: 15_000 });
+      tellNotTaken(error);
     } finally {
       setBusy(false);
     }
@@ -119,7 +120,7 @@ interface PendingProps {
 }
 
 function Place({ file, pending, onChange }: PendingProps) {
-  const assignments = useWorkspace((state) => state.records.assignments);
+  const assignments = useWorkspaceState((state) => state.records.assignments);
   const others = pending.filter(
     ({ hash, content, place }) =>
       hash !== file.hash && content.kind === 'paper' && (place === null || !('beside' in place)),
@@ -163,7 +164,8 @@ function Place({ file, pending, onChange }: PendingProps) {
 }
 
 function About({ file, pending, onChange }: PendingProps) {
-  const subjects = subjectsFor(file, pending);
+  const workspace = useWorkspace();
+  const subjects = subjectsFor(workspace, file, pending);
   if (subjects.length === 0) return null;
   return (
     <Choice

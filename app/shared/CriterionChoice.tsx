@@ -1,15 +1,17 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import { CriterionId, asId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { words } from '../words/en.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
-import { linkRemarks } from '../workspace/decide.ts';
-import { useSuggestion } from '../workspace/suggestions.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { linkRemarks } from '../workspace/commands/decide.ts';
+import { useSuggestion } from '../workspace/state/suggestions.ts';
 
 const AS_GIVEN = 'as given';
 const NONE = 'none';
 
 /** Which criterion a remark counts towards: as given, as the student says, or as suggested until confirmed. */
 export function CriterionChoice({ view, remark }: { view: AssignmentView; remark: Remark }) {
+  const workspace = useWorkspace();
   const suggestion = useSuggestion(view, remark);
   const criteria = view.rubric?.criteria ?? [];
   if (criteria.length === 0 || remark.channel === 'criterion') return null;
@@ -25,6 +27,7 @@ export function CriterionChoice({ view, remark }: { view: AssignmentView; remark
         value={link === null ? AS_GIVEN : (link.criterionId ?? NONE)}
         onChange={({ target: { value } }) =>
           void linkRemarks(
+            workspace,
             [remark],
             value === AS_GIVEN ? null : { criterionId: value === NONE ? null : asId(CriterionId, value) },
           )
@@ -45,7 +48,7 @@ export function CriterionChoice({ view, remark }: { view: AssignmentView; remark
           type="button"
           title={words.rubric.suggestedTitle(suggestion.score.toFixed(1))}
           className="rounded border border-dashed border-rule-strong px-1.5 italic hover:border-ink hover:text-ink"
-          onClick={() => void linkRemarks([remark], { criterionId: suggestion.criterionId })}
+          onClick={() => void linkRemarks(workspace, [remark], { criterionId: suggestion.criterionId })}
         >
           {words.rubric.suggested(suggested)}
         </button>

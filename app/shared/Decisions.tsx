@@ -1,8 +1,9 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import type { Remark } from '#core/model/remark.ts';
 import { decisions, type Decision, type Judgement } from '#core/model/work.ts';
 import { words } from '../words/en.ts';
-import { decideRemark, toggleCarry } from '../workspace/decide.ts';
+import { decideRemark, toggleCarry } from '../workspace/commands/decide.ts';
 import { usePreferences } from './preferences.ts';
 import { decisionLook } from './decision-look.ts';
 
@@ -35,6 +36,7 @@ export function DecisionButtons({
   judgement: Judgement | undefined;
   large?: boolean;
 }) {
+  const workspace = useWorkspace();
   const showKeys = usePreferences((preferences) => preferences.singleKeys);
   const all = [...decisions, 'carry' as const];
   return (
@@ -47,7 +49,11 @@ export function DecisionButtons({
             key={decision}
             type="button"
             aria-pressed={chosen}
-            onClick={() => void (decision === 'carry' ? toggleCarry(remark) : decideRemark(remark, decision))}
+            onClick={() =>
+              void (decision === 'carry'
+                ? toggleCarry(workspace, remark)
+                : decideRemark(workspace, remark, decision))
+            }
             className={clsx(
               'inline-flex grow items-center justify-center gap-1 rounded-md border px-1.5 font-semibold',
               'max-md:min-h-14 max-md:w-0 max-md:flex-col max-md:px-0.5 max-md:leading-tight md:whitespace-nowrap',

@@ -1,9 +1,9 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { FileFact } from '#core/model/facts.ts';
 import { words } from '../words/en.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
-import { deskFile } from '../workspace/fetching.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { offerFile } from './notify.ts';
 
 /** What is read beside its remarks, and by which material of the reading place. */
@@ -20,12 +20,13 @@ const READ_AS: Partial<Record<FileFact['role'], string>> = {
 
 /** A file of an attempt, a marking or an assignment: opened in the reading place, or saved. */
 export function FileRow({ view, file }: { view: AssignmentView; file: FileFact }) {
+  const workspace = useWorkspace();
   const navigate = useNavigate();
   const { assignment } = view;
   const material = READ_AS[file.role];
   const nothingFound = file.role === 'report' && Object.keys(file.announced).length === 0;
   const get = async () => {
-    const bytes = await deskFile(file, assignment.id);
+    const bytes = await workspace.downloads.deskFile(file, assignment.id);
     if (bytes === null) toast.error(words.assignment.withdrawNotReached);
     return bytes;
   };

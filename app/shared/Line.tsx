@@ -4,7 +4,7 @@ import { NavLink, useLocation } from 'react-router';
 import { lineOf, stations, type Station, type StationState } from '#core/line/stations.ts';
 import type { Decision } from '#core/model/work.ts';
 import { words } from '../words/en.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { decisionLook } from './decision-look.ts';
 import { useNarrow, useSize } from './hooks.ts';
 import { shownDay } from './shown.ts';

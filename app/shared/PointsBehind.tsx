@@ -1,7 +1,7 @@
 import type { Remark } from '#core/model/remark.ts';
-import { importanceOf, type Loss } from '#core/scores/behind.ts';
+import { importanceOf, type Loss } from '#core/rubric/behind.ts';
 import { words } from '../words/en.ts';
-import { behindOf, hundredths, type AssignmentView } from '../workspace/assignment-view.ts';
+import { behindOf, hundredths, type AssignmentView } from '#core/assignment/view.ts';
 
 /** What of a loss lies behind a remark; it opens into how that was reckoned. */
 export function PointsBehind({ view, remark }: { view: AssignmentView; remark: Remark }) {

@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { Link } from 'react-router';
 import type { Remark } from '#core/model/remark.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { DecisionSign } from './Decisions.tsx';
 import { remarkAddress } from './remark-address.ts';
 import { saidBy } from './said.ts';

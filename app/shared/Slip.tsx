@@ -1,3 +1,4 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { memo, type ReactNode } from 'react';
 import { toast } from 'sonner';
@@ -12,8 +13,8 @@ import { CriterionChoice } from './CriterionChoice.tsx';
 import { PointsBehind } from './PointsBehind.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
 import { words } from '../words/en.ts';
-import { behindOf, criterionFor, hundredths, type AssignmentView } from '../workspace/assignment-view.ts';
-import { markRead, noteOnRemark, setStance } from '../workspace/decide.ts';
+import { behindOf, criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { markRead, noteOnRemark, setStance } from '../workspace/commands/decide.ts';
 import { useKeptText } from './kept-text.ts';
 import { decisionLook } from './decision-look.ts';
 import { DecisionButtons, DecisionSign } from './Decisions.tsx';
@@ -52,6 +53,7 @@ export const Slip = memo(function Slip({
   onUnfold: (id: string, open: boolean) => void;
   extra?: ReactNode;
 }) {
+  const workspace = useWorkspace();
   const judgement = view.judgements.get(remark.id);
   const read = isRead(remark, view.readings.get(remark.id));
   const number = view.numberByRemark.get(remark.id) ?? 0;
@@ -158,7 +160,11 @@ export const Slip = memo(function Slip({
             <button type="button" className="hover:underline" onClick={() => void copyRemark(remark)}>
               {words.reading.copy}
             </button>
-            <button type="button" className="hover:underline" onClick={() => void markRead(remark, !read)}>
+            <button
+              type="button"
+              className="hover:underline"
+              onClick={() => void markRead(workspace, remark, !read)}
+            >
               {read ? words.slip.unread : words.slip.markRead}
             </button>
           </div>
@@ -183,6 +189,7 @@ function About({ remark }: { remark: Remark }) {
 
 /** What the remark says: as the student corrected it, else as the rules propose. */
 export function StanceChoice({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  const workspace = useWorkspace();
   const proposed = stanceOf(remark, judgement === undefined ? undefined : { ...judgement, stance: null });
   return (
     <select
@@ -191,7 +198,7 @@ export function StanceChoice({ remark, judgement }: { remark: Remark; judgement:
       value={judgement?.stance ?? ''}
       onChange={(event) => {
         const chosen = stances.find((stance) => stance === event.target.value);
-        void setStance(remark, chosen ?? null);
+        void setStance(workspace, remark, chosen ?? null);
       }}
     >
       <option value="">{words.slip.saysProposed(words.stances[proposed])}</option>
@@ -206,8 +213,9 @@ export function StanceChoice({ remark, judgement }: { remark: Remark; judgement:
 
 /** The student's own note. */
 export function NoteField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  const workspace = useWorkspace();
   const [text, setText, leave] = useKeptText(`note/${remark.id}`, judgement?.note ?? '', (note, typing) =>
-    noteOnRemark(remark, note, typing),
+    noteOnRemark(workspace, remark, note, typing),
   );
   return (
     <textarea

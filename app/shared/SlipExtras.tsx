@@ -1,3 +1,4 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -7,10 +8,10 @@ import { placesNamed } from '#core/saying/places.ts';
 import { proposalFor } from '#core/saying/saying-of.ts';
 import { suggestedWording } from '#core/saying/wording.ts';
 import { words } from '../words/en.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
-import { placeOfSpan, placeRemark } from '../workspace/correct.ts';
-import { partRemark } from '../workspace/decide.ts';
-import { usePaper } from '../workspace/papers.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { placeOfSpan, placeRemark } from '../workspace/commands/correct.ts';
+import { partRemark } from '../workspace/commands/decide.ts';
+import { usePaper } from '../workspace/state/papers.ts';
 import { remarkAddress } from './remark-address.ts';
 import { shownMoment } from './shown.ts';
 
@@ -23,6 +24,7 @@ const small = 'font-semibold text-accent hover:underline';
 
 /** What is to be known of a remark beside its words: what it said before, its hint, where else it stands, what it means. */
 export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: boolean }) {
+  const workspace = useWorkspace();
   const { hint } = proposalFor(remark);
   const doubles = view.doubles.get(remark.id) ?? [];
   return (
@@ -39,7 +41,7 @@ export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: b
             ? words.slip.twiceHere
             : words.slip.alsoSaid(words.slip.alsoIn[double.channel])}{' '}
           {focused && (
-            <button type="button" className={small} onClick={() => void partRemark(double, true)}>
+            <button type="button" className={small} onClick={() => void partRemark(workspace, double, true)}>
               {words.slip.part}
             </button>
           )}
@@ -118,6 +120,7 @@ function Short({ view, remark }: ExtrasProps) {
 
 /** Places that a remark without a place names in words, offered and never used unasked. */
 function NamedPlaces({ view, remark }: ExtrasProps) {
+  const workspace = useWorkspace();
   const { kind } = placeOf(remark);
   const hasNone = kind === 'whole' || kind === 'criterion' || kind === 'unplaced';
   const paper = usePaper(hasNone ? (view.markedFile?.hash ?? null) : null);
@@ -127,9 +130,9 @@ function NamedPlaces({ view, remark }: ExtrasProps) {
   );
   if (paper === null || named.length === 0) return null;
   const put = async (span: { from: number; to: number }) => {
-    const place = await placeOfSpan(paper, span);
+    const place = await placeOfSpan(workspace, paper, span);
     if (place === null) return;
-    await placeRemark(remark, place.target, place.anchor, paper);
+    await placeRemark(workspace, remark, place.target, place.anchor, paper);
     toast(words.reading.placed);
   };
   return (

@@ -2,7 +2,7 @@ import clsx from 'clsx';
 import { Link } from 'react-router';
 import type { Channel } from '#core/model/channels.ts';
 import { isRead } from '#core/tally/tally.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { words } from '../words/en.ts';
 import { remarkAddress } from './remark-address.ts';
 

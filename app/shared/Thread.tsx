@@ -1,8 +1,9 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import { useState } from 'react';
 import type { Remark, Reply } from '#core/model/remark.ts';
 import type { Judgement } from '#core/model/work.ts';
 import { words } from '../words/en.ts';
-import { replyToRemark } from '../workspace/decide.ts';
+import { replyToRemark } from '../workspace/commands/decide.ts';
 import { useKeptText } from './kept-text.ts';
 import { shownDay } from './shown.ts';
 
@@ -45,8 +46,9 @@ function Replies({ replies }: { replies: readonly Reply[] }) {
 
 /** What the student answers to a remark: a line to open it, then a field. */
 export function ReplyField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  const workspace = useWorkspace();
   const [text, setText, leave] = useKeptText(`reply/${remark.id}`, judgement?.reply ?? '', (reply, typing) =>
-    replyToRemark(remark, reply, typing),
+    replyToRemark(workspace, remark, reply, typing),
   );
   const [opened, setOpened] = useState(false);
   if (!opened && text === '')

@@ -1,8 +1,8 @@
 import { useOutletContext } from 'react-router';
 import type { Answer } from '#core/check/answered.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
-import type { LiveOutcomes } from '../workspace/outcomes.ts';
-import type { ReadPaper } from '../workspace/records.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import type { LiveOutcomes } from '../workspace/state/outcomes.ts';
+import type { ReadPaper } from '../workspace/storage/records.ts';
 
 /** What every station of an assignment is given. */
 export interface AssignmentOutlet {

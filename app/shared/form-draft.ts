@@ -1,7 +1,8 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
+import type { Workspace } from '../workspace/workspace.ts';
 import { useEffect, useState } from 'react';
 import type { FieldValues, UseFormReturn } from 'react-hook-form';
 import * as v from 'valibot';
-import { databaseName, useWorkspace } from '../workspace/workspace.ts';
 
 /**
  * What is typed into a form that is not kept yet: it stays with the browser, and is there again when the form is opened,
@@ -10,13 +11,12 @@ import { databaseName, useWorkspace } from '../workspace/workspace.ts';
 
 const Stored = v.record(v.string(), v.unknown());
 
-function keyOf(name: string): string {
-  const { identity } = useWorkspace.getState();
-  return `form/${identity === null ? '' : databaseName(identity)}/${name}`;
+function keyOf(workspace: Workspace, name: string): string {
+  return `form/${workspace.name}/${name}`;
 }
 
-function storedDraft(name: string): Record<string, unknown> | null {
-  const text = localStorage.getItem(keyOf(name));
+function storedDraft(workspace: Workspace, name: string): Record<string, unknown> | null {
+  const text = localStorage.getItem(keyOf(workspace, name));
   if (text === null) return null;
   try {
     const parsed = v.safeParse(Stored, JSON.parse(text));
@@ -26,8 +26,8 @@ function storedDraft(name: string): Record<string, unknown> | null {
   }
 }
 
-export function forgetFormDraft(name: string): void {
-  localStorage.removeItem(keyOf(name));
+export function forgetFormDraft(workspace: Workspace, name: string): void {
+  localStorage.removeItem(keyOf(workspace, name));
 }
 
 /**
@@ -39,8 +39,9 @@ export function useFormDraft<Values extends FieldValues>(
   form: UseFormReturn<Values>,
   fits: (stored: Record<string, unknown>) => Values | null,
 ): boolean {
+  const workspace = useWorkspace();
   const [restored] = useState(() => {
-    const stored = storedDraft(name);
+    const stored = storedDraft(workspace, name);
     return stored === null ? null : fits(stored);
   });
   const { reset, watch } = form;
@@ -48,8 +49,10 @@ export function useFormDraft<Values extends FieldValues>(
     if (restored !== null) reset(restored, { keepDefaultValues: true });
   }, [restored, reset]);
   useEffect(() => {
-    const subscription = watch((values) => localStorage.setItem(keyOf(name), JSON.stringify(values)));
+    const subscription = watch((values) =>
+      localStorage.setItem(keyOf(workspace, name), JSON.stringify(values)),
+    );
     return () => subscription.unsubscribe();
-  }, [watch, name]);
+  }, [watch, name, workspace]);
   return restored !== null;
 }

@@ -1,6 +1,6 @@
 import { isRead } from '#core/tally/tally.ts';
 import type { Remark } from '#core/model/remark.ts';
-import { unreadIn, type AssignmentView } from '../workspace/assignment-view.ts';
+import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 
 /** Assignments with something not read, the newest first. */
 function unreadViews(views: readonly AssignmentView[]): AssignmentView[] {

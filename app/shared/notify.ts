@@ -1,10 +1,11 @@
+import type { Workspace } from '../workspace/workspace.ts';
 import { toast } from 'sonner';
 import { words } from '../words/en.ts';
-import { undoLast } from '../workspace/workspace.ts';
+import { isStorageRefusal } from '../workspace/storage/refusal.ts';
 
 /** Takes back the last change of an assignment and says what it was. */
-export async function undoAndTell(assignmentId: string): Promise<void> {
-  const undone = await undoLast(assignmentId);
+export async function undoAndTell(workspace: Workspace, assignmentId: string): Promise<void> {
+  const undone = await workspace.undoLast(assignmentId);
   switch (undone.kind) {
     case 'undone':
       toast(words.undo.undone(undone.label));
@@ -15,6 +16,16 @@ export async function undoAndTell(assignmentId: string): Promise<void> {
     case 'changed since':
       toast(words.undo.changedSince);
   }
+}
+
+/**
+ * Says that nothing was taken in: the storage refused it, or something of ours broke, which is then seen where faults are
+ * looked for.
+ */
+export function tellNotTaken(error: unknown): void {
+  const refused = isStorageRefusal(error);
+  toast.error(refused ? words.takeIn.notSaved : words.takeIn.fault(String(error)), { duration: 15_000 });
+  if (!refused) console.error(error);
 }
 
 /** Gives a file to the browser to save. */

@@ -1,8 +1,8 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import { GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pdfWorkerUrl from 'pdfjs-dist/legacy/build/pdf.worker.mjs?url';
 import { useEffect, useRef, useState } from 'react';
 import { openPdf } from '#formats/pdf/open-pdf.ts';
-import { fileBytes } from '../workspace/workspace.ts';
 import { pdfAssets } from './pdf-assets.ts';
 
 GlobalWorkerOptions.workerSrc = pdfWorkerUrl;
@@ -36,13 +36,14 @@ function takeOver(hash: string): PDFDocumentProxy | null {
  * paper that comes back changed while it is read doesn't leave the screen. Closed when the place is left.
  */
 export function usePdfDocument(hash: string): PDFDocumentProxy | null {
+  const workspace = useWorkspace();
   const [document, setDocument] = useState<PDFDocumentProxy | null>(null);
   const shown = useRef<PDFDocumentProxy | null>(null);
   useEffect(() => {
     const over = new AbortController();
     const isOver = () => over.signal.aborted;
     const opening = async () => {
-      const bytes = await fileBytes(hash);
+      const bytes = await workspace.fileBytes(hash);
       return bytes === null || isOver() ? null : openForDrawing(bytes);
     };
     const open = async () => {
@@ -59,7 +60,7 @@ export function usePdfDocument(hash: string): PDFDocumentProxy | null {
     };
     void open();
     return () => over.abort();
-  }, [hash]);
+  }, [hash, workspace]);
   useEffect(
     () => () => {
       void shown.current?.loadingTask.destroy();

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { words } from '../words/en.ts';
-import { useAllViews } from '../workspace/kept-views.ts';
+import { useAllViews } from '../workspace/state/use-views.ts';
 
 /** Puts the place's name and the count of what is not read into the page's title. */
 export function usePlaceTitle(place: string): void {

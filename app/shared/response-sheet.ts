@@ -2,8 +2,8 @@ import type { Answer } from '#core/check/answered.ts';
 import { responseRows, type ResponseRow, type ResponseSheet } from '#core/check/response-sheet.ts';
 import { saidBy } from './said.ts';
 import { words } from '../words/en.ts';
-import { criterionFor, type AssignmentView } from '../workspace/assignment-view.ts';
-import type { LiveOutcomes } from '../workspace/outcomes.ts';
+import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
+import type { LiveOutcomes } from '../workspace/state/outcomes.ts';
 
 /** The response sheet in words: remark by remark, what was decided and done. */
 export function responseSheetOf(

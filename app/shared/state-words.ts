@@ -1,13 +1,13 @@
+import { shownPoints } from './figures.ts';
 import type { Instant } from '#core/model/ids.ts';
 import { lateRuleOf, policyOf } from '#core/scores/rules.ts';
 import { words } from '../words/en.ts';
-import type { AssignmentView } from '../workspace/assignment-view.ts';
-import { standing } from '../workspace/marked-attempts.ts';
-import { nowMs } from '../workspace/workspace.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { standing } from '#core/assignment/attempts.ts';
 import { daysUntil, shownMoment, shownPercent } from './shown.ts';
 
 /** Where an assignment stands, told by its facts. */
-export function stateSentence(view: AssignmentView): string {
+export function stateSentence(view: AssignmentView, atMs: number): string {
   const { assignment, course, state, attempts } = view;
   const { rule } = words.assignment;
   const policy = policyOf(assignment, course);
@@ -22,7 +22,7 @@ export function stateSentence(view: AssignmentView): string {
       const count = standing(attempts).length;
       const number = words.assignment.ordinals.at(count) ?? String(count + 1);
       const cap = policy.kind === 'capped' ? ` · ${rule.cap(shownPercent(policy.cap))}` : '';
-      const open = rule.openFor(number, daysUntil(assignment.closesAt, nowMs()));
+      const open = rule.openFor(number, daysUntil(assignment.closesAt, atMs));
       return `${open}, ${rule.until(shown(assignment.closesAt))}${cap}`;
     }
     case 'finished':
@@ -50,6 +50,8 @@ export function stateSentence(view: AssignmentView): string {
 export function latenessSentence({ lateness, assignment, course }: AssignmentView): string | null {
   if (lateness === null) return null;
   const off =
-    lateRuleOf(assignment, course) === null ? '' : `, ${words.assignment.pointsOff(lateness.deduction)}`;
+    lateRuleOf(assignment, course) === null
+      ? ''
+      : `, ${words.assignment.pointsOff(shownPoints(lateness.deduction))}`;
   return words.assignment.lateBy(lateness.hours) + off;
 }

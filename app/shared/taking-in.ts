@@ -1,3 +1,5 @@
+import type { Workspace } from '../workspace/workspace.ts';
+import { proxy } from 'comlink';
 import { toast } from 'sonner';
 import { create } from 'zustand';
 import { proposalFor } from '#core/saying/saying-of.ts';
@@ -10,10 +12,10 @@ import { markOfRecording, spokenIn } from '#formats/sound/recording-mark.ts';
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
 import { words } from '../words/en.ts';
 import type { FileContent } from '../workers/protocol.ts';
-import { readerInWorker, ReaderStopped, stopReader } from '../workers/reader-client.ts';
-import { takeInFiles, type FileToTake, type Placement } from '../workspace/take-in.ts';
+import { reader } from '../workers/clients.ts';
+import { WorkerStopped } from '../workers/worker-client.ts';
+import { takeInFiles, type FileToTake, type Placement } from '../workspace/commands/take-in.ts';
 import { forgetComing, leadsOn, showWhileRead, tellComing } from './coming-paper.ts';
-import { fileBytes, readPaper, useWorkspace } from '../workspace/workspace.ts';
 
 /** A file that was read and waits for the student to say where it belongs. */
 export interface PendingFile {
@@ -64,15 +66,20 @@ function askPassword(name: string, wrong: boolean): Promise<string | null> {
  * address to open where nothing is left to say.
  * @param onShown called when a paper can be looked at that is still being read
  */
-export async function takeIn(files: readonly File[], onShown: () => void): Promise<string | null> {
+export async function takeIn(
+  workspace: Workspace,
+  files: readonly File[],
+  onShown: () => void,
+): Promise<string | null> {
   const read: PendingFile[] = [];
-  for (const file of files) read.push(...(await readOne(file, files.length === 1 ? onShown : null)));
+  for (const file of files)
+    read.push(...(await readOne(workspace, file, files.length === 1 ? onShown : null)));
   if (read.length === 0) return null;
-  const pending = await withProposals(read);
-  const { assignments } = useWorkspace.getState().records;
+  const pending = await withProposals(workspace, read);
+  const { assignments } = workspace.records;
   const [only] = pending;
   if (pending.length === 1 && assignments.size === 0 && only.content.kind === 'paper')
-    return confirmTakeIn(pending);
+    return confirmTakeIn(workspace, pending);
   useTakingIn.setState({ pending });
   return null;
 }
@@ -84,14 +91,19 @@ const TELL_EVERY_MS = 250;
 type Opened =
   { readonly content: FileContent; readonly bytes: Uint8Array<ArrayBuffer> } | { readonly why: string };
 
-async function readOne(file: File, onShown: (() => void) | null, depth = 0): Promise<PendingFile[]> {
+async function readOne(
+  workspace: Workspace,
+  file: File,
+  onShown: (() => void) | null,
+  depth = 0,
+): Promise<PendingFile[]> {
   const notice = toast.loading(words.takeIn.reading(file.name), { duration: Infinity });
   const end = (why: string, isFault: boolean) => {
     const show = isFault ? toast.error : toast;
     show(why, { id: notice, duration: isFault ? 15_000 : 8000, description: '', cancel: undefined });
     return [];
   };
-  const isHere = (hash: FileHash) => useWorkspace.getState().records.files.has(hash);
+  const isHere = (hash: FileHash) => workspace.records.files.has(hash);
   const given = await bytesOfFile(file);
   if (typeof given === 'string') return end(given, true);
   const givenHash = await hashOf(given);
@@ -124,7 +136,9 @@ async function readOne(file: File, onShown: (() => void) | null, depth = 0): Pro
   // Files in files in files are made to break their readers.
   for (const { name, bytes: part } of depth < DEEPEST_ATTACHED ? content.paper.attached : [])
     inside.push(
-      ...(await readOne(new File([part], name), null, depth + 1)).map((one) => attachedTo(own, one)),
+      ...(await readOne(workspace, new File([part], name), null, depth + 1)).map((one) =>
+        attachedTo(own, one),
+      ),
     );
   return [own, ...inside];
 }
@@ -132,14 +146,11 @@ async function readOne(file: File, onShown: (() => void) | null, depth = 0): Pro
 /** Tells how far the reading of a file is, in a notice or in the place that shows the paper meanwhile. */
 function tellReading(name: string, hash: FileHash, notice: string | number) {
   let isOver = false;
-  let cancel: () => void = () => undefined;
-  const cancelled = new Promise<'cancelled'>((resolve) => {
-    cancel = () => {
-      isOver = true;
-      resolve('cancelled');
-      stopReader();
-    };
-  });
+  const over = new AbortController();
+  const cancel = () => {
+    isOver = true;
+    over.abort();
+  };
   const say = (description: string) =>
     toast.loading(words.takeIn.reading(name), {
       id: notice,
@@ -158,11 +169,11 @@ function tellReading(name: string, hash: FileHash, notice: string | number) {
     else say(words.takeIn.pages(done, of));
   };
   say('');
-  return { cancel, cancelled, progress, isOver: () => isOver, end: () => (isOver = true) };
+  return { cancel, signal: over.signal, progress, isOver: () => isOver, end: () => (isOver = true) };
 }
 
 function stoppedOnly(error: unknown): 'stopped' {
-  if (error instanceof ReaderStopped) return 'stopped';
+  if (error instanceof WorkerStopped) return 'stopped';
   throw error;
 }
 
@@ -170,19 +181,19 @@ function stoppedOnly(error: unknown): 'stopped' {
 async function openFile(
   name: string,
   bytes: Uint8Array<ArrayBuffer>,
-  { cancelled, progress, isOver }: ReturnType<typeof tellReading>,
+  { signal, progress }: ReturnType<typeof tellReading>,
 ): Promise<Opened> {
   for (let password: string | null = null, tries = 0; ; tries++) {
-    const result = await Promise.race([
-      readerInWorker().readFile(name, bytes, password, progress, isOver).catch(stoppedOnly),
-      cancelled,
-    ]);
-    if (result === 'cancelled') return { why: words.takeIn.cancelled(name) };
+    const given = password;
+    const result = await reader
+      .ask((worker) => worker.readFile(name, bytes, given, proxy(progress)), { signal })
+      .catch(stoppedOnly);
+    if (signal.aborted) return { why: words.takeIn.cancelled(name) };
     if (result === 'stopped') return { why: words.takeIn.stopped(name) };
     if (result.kind === 'read') {
-      if (password === null) return { content: result.value, bytes };
+      if (given === null) return { content: result.value, bytes };
       // Kept as a copy that opens without: nobody wants to type it each time.
-      const copy = await readerInWorker().unlockPdf(bytes, password);
+      const copy = await reader.ask((worker) => worker.unlockPdf(bytes, given));
       if (copy.kind === 'read') return { content: result.value, bytes: copy.value };
       return { why: words.unreadable[copy.reason](name, copy.detail) };
     }
@@ -200,13 +211,14 @@ function attachedTo(host: PendingFile, file: PendingFile): PendingFile {
 }
 
 /** What each file most likely is and where it belongs. */
-async function withProposals(read: readonly PendingFile[]): Promise<PendingFile[]> {
-  const candidates = await candidatesHere();
+async function withProposals(workspace: Workspace, read: readonly PendingFile[]): Promise<PendingFile[]> {
+  const candidates = await candidatesHere(workspace);
   const papers = read.filter(({ content }) => content.kind === 'paper');
-  const { likelyAssignment } = readerInWorker();
+  const likelyAssignment = (file: PendingFile, among: readonly Candidate[]) =>
+    reader.ask((worker) => worker.likelyAssignment(incomingOf(file), among));
   const placed: PendingFile[] = [];
   for (const file of read) {
-    const likely = file.place === null ? await likelyAssignment(incomingOf(file), candidates) : file.likely;
+    const likely = file.place === null ? await likelyAssignment(file, candidates) : file.likely;
     const proposed = likely === null ? null : { assignment: likely.id };
     placed.push(file.place === null ? { ...file, likely, place: proposed } : file);
   }
@@ -214,10 +226,10 @@ async function withProposals(read: readonly PendingFile[]): Promise<PendingFile[
   for (const [index, file] of placed.entries()) {
     if (file.content.kind !== 'paper' || file.place !== null || file.content.paper.marks.length > 0) continue;
     const others = papers.filter((other) => other.hash !== file.hash && marksIn(other) > 0);
-    const twin = await likelyAssignment(incomingOf(file), others.map(candidateOf));
+    const twin = await likelyAssignment(file, others.map(candidateOf));
     if (twin !== null) placed[index] = { ...file, likely: twin, place: { beside: twin.id }, role: 'sent' };
   }
-  return placed.map((file) => (file.content.kind === 'paper' ? file : withSubject(file, placed)));
+  return placed.map((file) => (file.content.kind === 'paper' ? file : withSubject(workspace, file, placed)));
 }
 
 function marksIn({ content }: PendingFile): number {
@@ -235,12 +247,12 @@ function candidateOf(file: PendingFile): Candidate {
   return { id: file.hash, names: [name, title], texts: [text] };
 }
 
-async function candidatesHere(): Promise<Candidate[]> {
-  const { assignments, files } = useWorkspace.getState().records;
+async function candidatesHere(workspace: Workspace): Promise<Candidate[]> {
+  const { assignments, files } = workspace.records;
   const found: Candidate[] = [];
   for (const { id, title } of assignments.values()) {
     const own = [...files.values()].filter((file) => file.assignmentId === id);
-    const papers = await Promise.all(own.map(({ hash }) => readPaper(hash)));
+    const papers = await Promise.all(own.map(({ hash }) => workspace.readPaper(hash)));
     found.push({
       id,
       names: [title, ...own.map(({ name }) => name)],
@@ -251,14 +263,14 @@ async function candidatesHere(): Promise<Candidate[]> {
 }
 
 /** The paper or recording that remarks, a transcript or a recording in a file of its own belong to. */
-function withSubject(file: PendingFile, pending: readonly PendingFile[]): PendingFile {
+function withSubject(workspace: Workspace, file: PendingFile, pending: readonly PendingFile[]): PendingFile {
   if (file.content.kind === 'recording') {
     const [first] = pending.filter(({ content }) => content.kind === 'paper');
     return file.place === null && (first as PendingFile | undefined) !== undefined
       ? { ...file, place: { beside: first.hash } }
       : file;
   }
-  const subjects = subjectsFor(file, pending);
+  const subjects = subjectsFor(workspace, file, pending);
   const stem = (name: string) => name.replace(/\.[a-z0-9]+$/i, '').toLowerCase();
   const named = file.content.kind === 'remarks' ? file.content.about.map(stem) : [stem(file.name)];
   const subject =
@@ -279,14 +291,18 @@ export interface Subject {
 }
 
 /** What remarks or a transcript can be about: what comes with them first, then what is here, newest first. */
-export function subjectsFor(file: PendingFile, pending: readonly PendingFile[]): Subject[] {
+export function subjectsFor(
+  workspace: Workspace,
+  file: PendingFile,
+  pending: readonly PendingFile[],
+): Subject[] {
   const wanted = file.content.kind === 'transcript' ? ['recording'] : ['paper', 'recording'];
   const coming = pending
     .filter((other) => other.hash !== file.hash && wanted.includes(other.content.kind))
     .map(({ hash, name }): Subject => ({ hash, name, assignmentId: null }));
   const roles: FileRole[] =
     file.content.kind === 'transcript' ? ['recording'] : ['marked', 'sent', 'recording'];
-  const here = [...useWorkspace.getState().records.files.values()]
+  const here = [...workspace.records.files.values()]
     .filter(({ role, assignmentId }) => roles.includes(role) && assignmentId !== null)
     .sort((x, y) => (x.cameAt < y.cameAt ? 1 : -1))
     .map(({ hash, name, assignmentId }): Subject => ({ hash, name, assignmentId }));
@@ -297,10 +313,13 @@ export function subjectsFor(file: PendingFile, pending: readonly PendingFile[]):
  * Takes in what is pending as the student left it; everything or nothing. Returns the address of the first assignment;
  * null where nothing was taken in, or the place that is open leads there by itself.
  */
-export async function confirmTakeIn(pending: readonly PendingFile[]): Promise<string | null> {
+export async function confirmTakeIn(
+  workspace: Workspace,
+  pending: readonly PendingFile[],
+): Promise<string | null> {
   const toTake: { key: string; assignmentId: string | null; title: string; file: FileToTake }[] = [];
   for (const file of pending) {
-    const marks = await marksFor(file, pending);
+    const marks = await marksFor(workspace, file, pending);
     if (typeof marks === 'string') {
       toast.error(marks, { duration: 15_000 });
       return null;
@@ -331,7 +350,7 @@ export async function confirmTakeIn(pending: readonly PendingFile[]): Promise<st
     return { assignmentId: own[0].assignmentId as AssignmentId | null, title: own[0].title, files };
   });
   await weighRemarks(toTake.flatMap(({ file }) => [...(file.read?.marks ?? []), ...file.marks]));
-  const ids = await takeInFiles(placements);
+  const ids = await takeInFiles(workspace, placements);
   useTakingIn.setState({ pending: [] });
   const count = toTake.reduce((sum, { file }) => sum + (file.read?.marks.length ?? 0) + file.marks.length, 0);
   toast.success(
@@ -371,7 +390,11 @@ function titleOf({ name }: PendingFile): string {
   return name.replace(/\.[a-z0-9]{2,5}$/i, '').replaceAll('_', ' ');
 }
 
-async function marksFor(file: PendingFile, pending: readonly PendingFile[]): Promise<Mark[] | string> {
+async function marksFor(
+  workspace: Workspace,
+  file: PendingFile,
+  pending: readonly PendingFile[],
+): Promise<Mark[] | string> {
   const { content } = file;
   if (content.kind === 'recording')
     return [
@@ -380,9 +403,10 @@ async function marksFor(file: PendingFile, pending: readonly PendingFile[]): Pro
       ),
     ];
   if (content.kind !== 'remarks') return [];
-  const about = pending.find(({ hash }) => hash === file.about)?.bytes ?? (await fileBytes(file.about ?? ''));
+  const about =
+    pending.find(({ hash }) => hash === file.about)?.bytes ?? (await workspace.fileBytes(file.about ?? ''));
   if (about === null) return words.takeIn.nothingToPlaceOn;
-  const marks = await readerInWorker().readRemarksOnto(file.bytes, about);
+  const marks = await reader.ask((worker) => worker.readRemarksOnto(file.bytes, about));
   return marks.kind === 'read' ? marks.value : words.unreadable[marks.reason](file.name, marks.detail);
 }
 

@@ -1,8 +1,8 @@
+import { useWorkspace } from '../workspace/use-workspace.ts';
 import { useCallback } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
-import { words } from '../words/en.ts';
 import { forgetComing } from './coming-paper.ts';
+import { tellNotTaken } from './notify.ts';
 import { takeIn } from './taking-in.ts';
 
 /** The address of the place that shows a long paper while it is being read. */
@@ -10,18 +10,19 @@ const COMING_IN = '/coming-in';
 
 /** Takes files in; shows a long paper while it is read, and opens what they became where nothing is left to say. */
 export function useTakeIn(): (files: readonly File[]) => void {
+  const workspace = useWorkspace();
   const navigate = useNavigate();
   return useCallback(
     (files) => {
-      takeIn(files, () => void navigate(COMING_IN))
+      takeIn(workspace, files, () => void navigate(COMING_IN))
         .then((address) => {
           if (address !== null) void navigate(address);
         })
-        .catch(() => {
+        .catch((error: unknown) => {
           forgetComing();
-          toast.error(words.takeIn.notSaved, { duration: 15_000 });
+          tellNotTaken(error);
         });
     },
-    [navigate],
+    [navigate, workspace],
   );
 }

@@ -106,6 +106,8 @@ const unreadable: Record<UnreadableReason, (name: string, detail: string) => str
   'newer backup': (name) => `“${name}” was written by a newer Juncture. Bring this one up to date first.`,
   'archive too large': (name) =>
     `“${name}” expands to more than can be read safely. Nothing was taken from it.`,
+  fault: (name, detail) =>
+    `Juncture has a fault of its own with “${name}” (${detail}). The file may well be whole; nothing was taken from it.`,
 };
 
 const promisePlaces: Record<PromisePlace, string> = {
@@ -315,6 +317,8 @@ export const words = {
       attachment: 'a file that came along',
     },
     notSaved: 'The storage of this browser refused it; nothing was taken in. Make room, then try again.',
+    fault: (what: string) =>
+      `Juncture has a fault of its own (${what}). Nothing was taken in; your files are as they were.`,
     nothingToPlaceOn: 'No paper for these remarks is here. Drop it together with them.',
     go: (files: number) => (files === 1 ? 'Take it in' : `Take in ${files} files`),
     none: 'Leave it',
@@ -445,6 +449,8 @@ export const words = {
       missing: 'The course desk no longer has this file.',
       damaged: 'It arrived damaged. Fetch it again.',
       'no room': 'The storage of this browser is full. Make room, then fetch it again.',
+      reader:
+        'Reading it failed again and again. The file itself is whole: fetch it again, or open it elsewhere.',
     },
     leftForLater: 'left for later',
     onTheWay: 'on its way',
@@ -842,6 +848,8 @@ export const words = {
       `${kept} words kept, ${added} added, ${removed} removed, ${moved} moved.`,
     noDraft: 'There is no draft to compare yet.',
     toRevise: 'Go to Revise',
+    notCompared: 'Comparing them failed again and again. Both versions are kept.',
+    compareAgain: 'Compare again',
     comparing: 'Comparing …',
     requirements: 'Requirements',
     wordsMet: (count: number, min: number, max: number) => `${count} words, within ${min} to ${max}.`,

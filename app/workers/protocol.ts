@@ -40,7 +40,7 @@ export interface ReaderWorker {
     name: string,
     bytes: Uint8Array,
     password: string | null,
-    progress: (done: number, of: number) => void,
+    progress: ((done: number, of: number) => void) | null,
   ): Promise<ReadResult<FileContent>>;
   readPaper(bytes: Uint8Array): Promise<ReadResult<MarkedPaper>>;
   /** What a file most likely belongs to; long texts are compared. */

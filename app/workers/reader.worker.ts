@@ -19,7 +19,7 @@ async function contentOf(
   name: string,
   bytes: Uint8Array,
   password: string | null,
-  progress: (done: number, of: number) => void,
+  progress: ((done: number, of: number) => void) | null,
 ): Promise<FileContent> {
   const { kind, mediaType } = recogniseNamed(bytes, name);
   switch (kind) {
@@ -38,7 +38,7 @@ async function contentOf(
     case 'posts':
     case 'picture':
     case 'zip': {
-      const options = { progress, ...(password !== null && { password }) };
+      const options = { ...(progress !== null && { progress }), ...(password !== null && { password }) };
       return { kind: 'paper', mediaType, paper: await readPaper(bytes, readingAssets, options) };
     }
   }

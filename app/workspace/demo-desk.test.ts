@@ -1,5 +1,8 @@
 import 'fake-indexeddb/auto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { recordsIn } from '#core/assignment/records.ts';
+import type { DecimalString } from '#core/model/ids.ts';
+import { fromDecimal, HUNDRED, multiply, toShown, ZERO, type Fraction } from '#core/scores/fraction.ts';
 import type { FileFact, Marking } from '#core/model/facts.ts';
 import type { AssignmentState } from '#core/line/assignment-state.ts';
 import { readPaper } from '#formats/read-paper.ts';
@@ -8,23 +11,27 @@ import { readVtt } from '#formats/sound/read-vtt.ts';
 import { factOfWire } from '#formats/desk/wire.ts';
 import { factsAfter } from '#server/desk/desk-state.ts';
 import { buildDesk } from '#demo/build-desk.ts';
-import { changedUnread, unreadIn, viewOf, type AssignmentView } from './assignment-view.ts';
-import { worthOf } from './course-worth.ts';
-import { decideMany, markAllRead, markScoreSeen, partRemark } from './decide.ts';
-import { takeInFacts } from './facts.ts';
-import { noteOutsideAttempt, removeOutsideAttempt } from './own-attempts.ts';
-import { dismissPromise, notePromise, proposedQueries, takeUpQuery } from './queries.ts';
-import { filesToFetch, takeInReturnedFile, type ReturnedContent } from './returned.ts';
-import { closeWorkspace, openWorkspace, undoLast, useWorkspace } from './workspace.ts';
+import { changedUnread, unreadIn, viewOf, type AssignmentView } from '#core/assignment/view.ts';
+import { worthOf } from '#core/assignment/worth.ts';
+import { decideMany, markAllRead, markScoreSeen, partRemark } from './commands/decide.ts';
+import { takeInFacts } from './desk/facts.ts';
+import { noteOutsideAttempt, removeOutsideAttempt } from './commands/own-attempts.ts';
+import { dismissPromise, notePromise, proposedQueries, takeUpQuery } from './commands/queries.ts';
+import { filesToFetch, takeInReturnedFile, type ReturnedContent } from './desk/returned.ts';
+import { openWorkspace, type Workspace } from './workspace.ts';
+
+let workspace: Workspace;
 
 /** The whole demo, taken in over the wire with every file, as a page would: what is told of each assignment. */
 
 const NOW = Date.parse('2026-11-02T10:00:00Z');
 const desk = await buildDesk('2026-11-02');
-const records = () => useWorkspace.getState().records;
+const points = (value: string) => fromDecimal(value as DecimalString);
+const shown = (share: Fraction | undefined) => toShown(multiply(share ?? ZERO, HUNDRED), 1);
+const records = () => workspace.records;
 
 function view(id: string, at = NOW): AssignmentView {
-  const found = viewOf(records(), id, at);
+  const found = viewOf(recordsIn(records()), id, at);
   if (found === null) throw new Error(`no assignment ${id}`);
   return found;
 }
@@ -60,16 +67,22 @@ async function contentOf(fact: FileFact): Promise<ReturnedContent> {
 }
 
 async function takeInFile(marking: Marking, fact: FileFact): Promise<void> {
-  await takeInReturnedFile(fact, bytesOf(fact.hash), await contentOf(fact), marking);
+  await takeInReturnedFile(workspace, fact, bytesOf(fact.hash), await contentOf(fact), marking);
 }
 
 beforeAll(async () => {
-  await openWorkspace({ kind: 'student', deskId: 'demo', studentId: 'all', studentName: 'Ines Tarrow' });
+  workspace = await openWorkspace({
+    kind: 'student',
+    deskId: 'demo',
+    studentId: 'all',
+    studentName: 'Ines Tarrow',
+  });
   const state = { ...desk, version: 1, code: {}, sessions: [], attemptByKey: {} };
   const page = factsAfter(state as never, 0, '2026-11-02T10:00:00.000Z' as never);
   const facts = page.facts.map((raw) => factOfWire(JSON.parse(JSON.stringify(raw))));
   expect(facts.filter((one) => 'unread' in one)).toEqual([]);
   await takeInFacts(
+    workspace,
     facts.flatMap((one) => ('fact' in one ? [one.fact] : [])),
     desk.rubrics,
     page.cursor,
@@ -77,7 +90,7 @@ beforeAll(async () => {
   for (let left = filesToFetch(records()); left.length > 0; left = filesToFetch(records()))
     await takeInFile(left[0].marking, left[0].fact);
 });
-afterAll(closeWorkspace);
+afterAll(() => workspace.close());
 
 describe('the demo as the student sees it', () => {
   it('has an assignment in every state but the one that a draft makes', () => {
@@ -132,18 +145,23 @@ describe('the demo as the student sees it', () => {
     expect(overall?.before).toMatchObject({ points: '15' });
     expect(overall?.text).toContain('Two points back');
     // 3 h 10 min after the due time, beyond the grace of 2 h: one started day.
-    expect(lateness).toMatchObject({ hours: 3, days: 1, deduction: '2' });
-    expect(score).toBe('15');
+    expect(lateness).toMatchObject({ hours: 3, days: 1, deduction: points('2') });
+    expect(score).toEqual(points('15'));
   });
 
   it('reckons what an open attempt could still move in the course, by its policy', () => {
-    const gains = ['skarn-moss-report', 'quiz-flow', 'core-log'].map((id) => worthOf(records(), id));
+    const gains = ['skarn-moss-report', 'quiz-flow', 'core-log'].map((id) =>
+      worthOf(recordsIn(records()), id),
+    );
     // Reports weigh 50 of 100: 28.5 of 40 can become 34, that is 5.5 / 40 · 50 %.
-    expect(gains[0]?.gain).toBe('6.9');
+    expect(shown(gains[0]?.gain)).toBe('6.9');
     // The quiz weighs 20: 10 of 12 can become 12.
-    expect(gains[1]?.gain).toBe('3.3');
-    expect(view('core-log')).toMatchObject({ score: '13.5', reachable: '16.75' });
-    expect(worthOf(records(), 'reading-journal')).toBeNull();
+    expect(shown(gains[1]?.gain)).toBe('3.3');
+    expect(view('core-log')).toMatchObject({
+      score: points('13.5'),
+      reachable: points('16.75'),
+    });
+    expect(worthOf(recordsIn(records()), 'reading-journal')).toBeNull();
   });
 
   it('gives a peer’s remarks to the peer, and a machine’s to the machine', () => {
@@ -162,23 +180,23 @@ describe('the demo as the student sees it', () => {
     const [proposed] = proposedQueries(herbarium);
     expect(proposed).toMatchObject({ person: 'Pascoe Wray' });
     expect(proposed.text).toContain('See my notes in the file');
-    await takeUpQuery(herbarium.assignment.id, proposed);
+    await takeUpQuery(workspace, herbarium.assignment.id, proposed);
     expect(records().queries.get(proposed.id)?.text).toBe(proposed.text);
-    expect(await undoLast('herbarium')).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast('herbarium')).toMatchObject({ kind: 'undone' });
     expect(records().queries.has(proposed.id)).toBe(false);
   });
 
   it('sets a promise aside and takes it up again, and notes one that was made elsewhere', async () => {
     const [missing] = view('herbarium').promised;
-    await dismissPromise(view('herbarium').assignment.id, missing, true);
+    await dismissPromise(workspace, view('herbarium').assignment.id, missing, true);
     expect(view('herbarium').promised[0].state).toBe('dismissed');
     expect(proposedQueries(view('herbarium'))).toEqual([]);
-    await undoLast('herbarium');
-    await notePromise(view('core-log').assignment.id, 'He will send a drawing', 'recording');
+    await workspace.undoLast('herbarium');
+    await notePromise(workspace, view('core-log').assignment.id, 'He will send a drawing', 'recording');
     expect(view('core-log').promised.map(({ said, state }) => [said, state])).toEqual([
       ['He will send a drawing', 'missing'],
     ]);
-    await undoLast('core-log');
+    await workspace.undoLast('core-log');
     expect(view('core-log').promised).toEqual([]);
   });
 
@@ -186,32 +204,32 @@ describe('the demo as the student sees it', () => {
     const before = unreadIn(view('falling-head-lab'));
     expect(before).toBe(5);
     expect(changedUnread(view('falling-head-lab'))).toHaveLength(1);
-    await markAllRead(view('falling-head-lab'));
+    await markAllRead(workspace, view('falling-head-lab'));
     expect(unreadIn(view('falling-head-lab'))).toBe(0);
-    await undoLast('falling-head-lab');
+    await workspace.undoLast('falling-head-lab');
     expect(unreadIn(view('falling-head-lab'))).toBe(before);
     const { scoreChange } = view('falling-head-lab');
-    if (scoreChange !== null) await markScoreSeen('falling-head-lab', scoreChange);
+    if (scoreChange !== null) await markScoreSeen(workspace, 'falling-head-lab', scoreChange);
     expect(unreadIn(view('falling-head-lab'))).toBe(before - 1);
   });
 
   it('parts two remarks that only look alike, and joins them again', async () => {
     const [double] = [...view('falling-head-lab').doubles.values()][0];
-    await partRemark(double, true);
+    await partRemark(workspace, double, true);
     expect(view('falling-head-lab').remarks).toHaveLength(5);
-    await partRemark(double, false);
+    await partRemark(workspace, double, false);
     expect(view('falling-head-lab').remarks).toHaveLength(4);
   });
 
   it('decides about many at once, undone as one', async () => {
     const { remarks } = view('landscape-essay');
-    await decideMany('landscape-essay', remarks.slice(0, 5), 'act');
+    await decideMany(workspace, 'landscape-essay', remarks.slice(0, 5), 'act');
     expect(view('landscape-essay').countByDecision.act).toBe(5);
     expect(view('landscape-essay').tasks).toHaveLength(5);
-    await decideMany('landscape-essay', remarks.slice(3, 7), 'carry');
+    await decideMany(workspace, 'landscape-essay', remarks.slice(3, 7), 'carry');
     expect(view('landscape-essay').tally.decided).toBe(7);
-    await undoLast('landscape-essay');
-    await undoLast('landscape-essay');
+    await workspace.undoLast('landscape-essay');
+    await workspace.undoLast('landscape-essay');
     expect(view('landscape-essay').tally.decided).toBe(0);
     expect(view('landscape-essay').tasks).toEqual([]);
   });
@@ -220,6 +238,7 @@ describe('the demo as the student sees it', () => {
     const bytes = new Uint8Array([1, 2, 3]);
     const file = { name: 'key.jpg', mediaType: 'image/jpeg', bytes };
     await noteOutsideAttempt(
+      workspace,
       view('photo-key').assignment.id,
       '2026-10-20T10:00:00.000Z' as never,
       'on paper, to Pascoe Wray',
@@ -229,13 +248,13 @@ describe('the demo as the student sees it', () => {
     expect(state.kind).toBe('waiting to be marked');
     expect(attempts[0].attempt).toMatchObject({ outside: true, note: 'on paper, to Pascoe Wray' });
     expect(attempts[0].attempt.files[0]).toMatchObject({ name: 'key.jpg', size: 3 });
-    await removeOutsideAttempt(attempts[0].attempt);
+    await removeOutsideAttempt(workspace, attempts[0].attempt);
     expect(view('photo-key').state.kind).toBe('closed');
   });
 
   it('is as it was when the same facts come twice', async () => {
     const before = [...records().remarks.values()];
-    await takeInFacts(desk.facts, desk.rubrics, desk.facts.length);
+    await takeInFacts(workspace, desk.facts, desk.rubrics, desk.facts.length);
     expect([...records().remarks.values()]).toHaveLength(before.length);
     expect(view('falling-head-lab').scoreChange?.seen).toBe(true);
   });

@@ -5,30 +5,28 @@ import { followPassages, followerOf } from '#core/anchors/outcome.ts';
 import { exampleRemark } from '#core/model/example.ts';
 import { draftFrom, paperOfDraft } from '#core/paper/draft.ts';
 import { paperOf, type Block } from '#core/paper/paper.ts';
-import { decideRemark, noteOnRemark, toggleCarry } from './decide.ts';
-import { markQueryPut } from './queries.ts';
-import { beginDraft, bringInVersion, saveDraft } from './draft.ts';
-import { orderTasks, renameTask, tickTask } from './plan.ts';
-import {
-  closeWorkspace,
-  openWorkspace,
-  runCommand,
-  save,
-  undoLast,
-  useWorkspace,
-  type Identity,
-} from './workspace.ts';
+import { decideRemark, noteOnRemark, toggleCarry } from './commands/decide.ts';
+import { markQueryPut } from './commands/queries.ts';
+import { beginDraft, bringInVersion, saveDraft } from './commands/draft.ts';
+import { orderTasks, renameTask, tickTask } from './commands/plan.ts';
+import { openWorkspace, type Workspace } from './workspace.ts';
+import { type Identity } from './identity.ts';
+
+let workspace: Workspace;
 
 let run = 0;
 let identity: Identity;
 beforeEach(async () => {
   identity = { kind: 'student', deskId: 'test', studentId: String(run++), studentName: 'Ines Tarrow' };
-  await openWorkspace(identity);
+  workspace = await openWorkspace(identity);
 });
-afterEach(closeWorkspace);
+afterEach(() => workspace.close());
 
-const records = () => useWorkspace.getState().records;
-const reopen = () => openWorkspace(identity);
+const records = () => workspace.records;
+const reopen = async () => {
+  workspace.close();
+  workspace = await openWorkspace(identity);
+};
 const id = (text: string) => text as never;
 
 const remark = exampleRemark({ id: 'r1', text: 'Too strong. Say what the wells show.' });
@@ -36,59 +34,60 @@ const theTask = () => [...records().tasks.values()][0];
 
 describe('deciding', () => {
   it('makes a task with the decision, and takes both back together, also after a reload', async () => {
-    await decideRemark(remark, 'act');
+    await decideRemark(workspace, remark, 'act');
     expect(records().judgements.get('r1')?.decision).toBe('act');
     expect(records().readings.get('r1')?.read).toBe(true);
     expect(theTask().title).toBe('Too strong');
     await reopen();
     expect(theTask().title).toBe('Too strong');
-    expect(await undoLast('a')).toEqual({ kind: 'undone', label: 'decided “Act”' });
+    expect(await workspace.undoLast('a')).toEqual({ kind: 'undone', label: 'decided “Act”' });
     expect([records().tasks.size, records().judgements.size, records().readings.size]).toEqual([0, 0, 0]);
     await reopen();
     expect(records().tasks.size).toBe(0);
-    expect(await undoLast('a')).toEqual({ kind: 'nothing' });
+    expect(await workspace.undoLast('a')).toEqual({ kind: 'nothing' });
   });
 
   it('withdraws an untouched task, and only lets go of a touched one', async () => {
-    await decideRemark(remark, 'act');
-    await decideRemark(remark, 'decline');
+    await decideRemark(workspace, remark, 'act');
+    await decideRemark(workspace, remark, 'decline');
     expect(records().tasks.size).toBe(0);
-    await decideRemark(remark, 'act');
-    await renameTask(theTask(), 'Weigh the weather');
-    await decideRemark(remark, 'act');
+    await decideRemark(workspace, remark, 'act');
+    await renameTask(workspace, theTask(), 'Weigh the weather');
+    await decideRemark(workspace, remark, 'act');
     expect(records().judgements.get('r1')?.decision).toBeNull();
     expect(theTask()).toMatchObject({ title: 'Weigh the weather', remarkIds: [] });
   });
 
   it('takes back all of one spell of typing at once, and an earlier one after it', async () => {
-    await decideRemark(remark, 'ask');
-    for (const note of ['W', 'Which', 'Which season?']) await noteOnRemark(remark, note, 'spell 1');
-    for (const note of ['Which year', 'Which year?']) await noteOnRemark(remark, note, 'spell 2');
+    await decideRemark(workspace, remark, 'ask');
+    for (const note of ['W', 'Which', 'Which season?'])
+      await noteOnRemark(workspace, remark, note, 'spell 1');
+    for (const note of ['Which year', 'Which year?']) await noteOnRemark(workspace, remark, note, 'spell 2');
     await reopen();
     const note = () => records().judgements.get('r1')?.note;
-    await undoLast('a');
+    await workspace.undoLast('a');
     expect([note(), records().queries.get('query/r1')?.text]).toEqual(['Which season?', 'Which season?']);
-    await undoLast('a');
+    await workspace.undoLast('a');
     expect([note(), records().queries.get('query/r1')?.text]).toEqual(['', '']);
-    expect(await undoLast('a')).toMatchObject({ label: 'decided “Ask”' });
+    expect(await workspace.undoLast('a')).toMatchObject({ label: 'decided “Ask”' });
   });
 
   it('makes a question that follows the note until it was worded, and stays once it was asked', async () => {
-    await decideRemark(remark, 'ask');
-    await noteOnRemark(remark, 'Which season?');
+    await decideRemark(workspace, remark, 'ask');
+    await noteOnRemark(workspace, remark, 'Which season?');
     expect(records().queries.get('query/r1')).toMatchObject({
       person: 'Dr Aune Keld',
       text: 'Which season?',
       putAt: null,
     });
-    await markQueryPut('a', 'query/r1', true);
-    await decideRemark(remark, 'keep');
+    await markQueryPut(workspace, 'a', 'query/r1', true);
+    await decideRemark(workspace, remark, 'keep');
     expect(records().queries.get('query/r1')?.putAt).not.toBeNull();
   });
 
   it('carries beside any decision', async () => {
-    await decideRemark(remark, 'keep');
-    await toggleCarry(remark);
+    await decideRemark(workspace, remark, 'keep');
+    await toggleCarry(workspace, remark);
     expect(records().judgements.get('r1')).toMatchObject({ decision: 'keep', carry: true });
   });
 });
@@ -96,33 +95,33 @@ describe('deciding', () => {
 describe('commands', () => {
   it('leave nothing behind when they fail half-way', async () => {
     await expect(
-      runCommand('a', 'fails', async (writing) => {
+      workspace.run('a', 'fails', async (writing) => {
         await writing.put('remarks', remark);
         throw new Error('half-way');
       }),
     ).rejects.toThrow('half-way');
     await reopen();
     expect(records().remarks.size).toBe(0);
-    expect(await undoLast('a')).toEqual({ kind: 'nothing' });
+    expect(await workspace.undoLast('a')).toEqual({ kind: 'nothing' });
   });
 
   it('refuse to take back what something later builds on', async () => {
-    await decideRemark(remark, 'act');
-    await save((writing) => writing.put('tasks', { ...theTask(), minutes: 99 }));
-    expect(await undoLast('a')).toEqual({ kind: 'changed since' });
+    await decideRemark(workspace, remark, 'act');
+    await workspace.save((writing) => writing.put('tasks', { ...theTask(), minutes: 99 }));
+    expect(await workspace.undoLast('a')).toEqual({ kind: 'changed since' });
     expect(theTask().minutes).toBe(99);
   });
 
   it('undo goes back step by step, each assignment for itself', async () => {
-    await decideRemark(remark, 'act');
-    await decideRemark({ ...remark, id: id('other'), assignmentId: id('b') }, 'keep');
-    await tickTask(theTask(), true);
-    await orderTasks('a', [theTask().id]);
+    await decideRemark(workspace, remark, 'act');
+    await decideRemark(workspace, { ...remark, id: id('other'), assignmentId: id('b') }, 'keep');
+    await tickTask(workspace, theTask(), true);
+    await orderTasks(workspace, 'a', [theTask().id]);
     expect(theTask()).toMatchObject({ done: true, rank: 0 });
-    await undoLast('a');
+    await workspace.undoLast('a');
     expect(theTask()).toMatchObject({ done: true, rank: null });
-    await undoLast('a');
-    await undoLast('a');
+    await workspace.undoLast('a');
+    await workspace.undoLast('a');
     expect(records().tasks.size).toBe(0);
     expect(records().judgements.get('other')?.decision).toBe('keep');
   });
@@ -138,7 +137,7 @@ describe('drafts', () => {
   const draft = () => [...records().drafts.values()][0];
 
   it('keep what was written before a file came in, and go back to it', async () => {
-    await beginDraft(id('a'), 2, id('0'.repeat(64)), OLD);
+    await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), OLD);
     const file = {
       hash: id('1'.repeat(64)),
       name: 'new.docx',
@@ -151,6 +150,7 @@ describe('drafts', () => {
       aboutHash: null,
     };
     await bringInVersion(
+      workspace,
       draft(),
       [{ kind: 'paragraph', level: 0, text: 'All new.' }],
       file,
@@ -162,7 +162,7 @@ describe('drafts', () => {
       'brought in',
       'started',
     ]);
-    await undoLast('a');
+    await workspace.undoLast('a');
     expect(paperOfDraft(draft().content)).toEqual(paperOf(OLD));
   });
 
@@ -204,7 +204,7 @@ describe('drafts', () => {
       fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 10 }), async (steps) => {
         identity = { kind: 'student', deskId: 'test', studentId: `p${run++}`, studentName: 'Ines Tarrow' };
         await reopen();
-        await beginDraft(id('a'), 2, id('0'.repeat(64)), OLD);
+        await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), OLD);
         let live = followerOf(older);
         let blocks = OLD;
         for (const each of steps) {
@@ -213,7 +213,7 @@ describe('drafts', () => {
             live = followerOf(older);
           } else {
             blocks = edited(blocks, each);
-            await saveDraft(draft().id, draftFrom(blocks));
+            await saveDraft(workspace, draft().id, draftFrom(blocks));
           }
           const newer = paperOfDraft(draft().content);
           expect(newer.text).toBe(paperOf(blocks).text);

@@ -1,5 +1,5 @@
-import { create } from 'zustand';
-import { instantOf, type Instant } from '#core/model/ids.ts';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Instant } from '#core/model/ids.ts';
 import type { UnreadFact } from '#formats/desk/wire.ts';
 import {
   loadRecords,
@@ -8,87 +8,282 @@ import {
   SETTLED,
   type Change,
   type WorkspaceDatabase,
-} from './database.ts';
-import { emptyRecords, type ReadPaper, type RecordMaps } from './records.ts';
-import { lastUndoable, transact, undoEntry, withChanges, type Writing } from './transact.ts';
-
-/** Whose workspace is open. */
-export type Identity =
-  | {
-      readonly kind: 'student';
-      readonly deskId: string;
-      readonly studentId: string;
-      readonly studentName: string;
-    }
-  | { readonly kind: 'files alone' };
+} from './storage/database.ts';
+import type { DeskCaller } from './desk/desk-client.ts';
+import { Deliveries } from './desk/deliveries.ts';
+import type { DeskLink } from './desk/desk-link.ts';
+import { Downloads } from './desk/downloads.ts';
+import { databaseName, deskStudent, type Identity } from './identity.ts';
+import { Journal } from './storage/journal.ts';
+import { KeptViews, nextMoment } from './state/kept-views.ts';
+import { emptyRecords, type ReadPaper, type RecordMaps } from './storage/records.ts';
+import { DeskClock } from './state/clock.ts';
+import { Saving, type SavingState, type Unkept } from './state/saving.ts';
+import { lastUndoable, transact, undoEntry, withChanges, type Writing } from './storage/transact.ts';
+import { Visits } from './state/visits.ts';
 
 type Connection = 'asking' | 'reached' | 'not reached' | 'not understood' | 'signed out' | 'none';
 
-interface WorkspaceState {
-  readonly identity: Identity | null;
+/** What is shown of an open workspace. */
+export interface WorkspaceState {
   readonly records: RecordMaps;
+  /** The time that is shown, ms since 1970: it goes on when records change and when a moment comes that changes them. */
+  readonly atMs: number;
   readonly connection: Connection;
   readonly lastReachedAt: number | null;
   /** What the desk sent and could not be read here. */
   readonly unreadFacts: readonly UnreadFact[];
-  readonly saving: 'saved' | 'saving' | 'failed';
+  readonly saving: SavingState;
+  /** A newer Juncture in another tab has brought the storage up to date. */
   readonly outdated: boolean;
 }
 
-export const useWorkspace = create<WorkspaceState>(() => ({
-  identity: null,
-  records: emptyRecords(),
-  connection: 'asking',
-  lastReachedAt: null,
-  unreadFacts: [],
-  saving: 'saved',
-  outdated: false,
-}));
+/** Thrown at whoever goes on working for a workspace that was left. */
+class WorkspaceClosed extends Error {}
 
-let database: WorkspaceDatabase | null = null;
-let channel: BroadcastChannel | null = null;
-const CLOCK = 'juncture/clock';
-let clockOffsetMs = typeof localStorage === 'undefined' ? 0 : Number(localStorage.getItem(CLOCK) ?? 0);
-let pending = 0;
-/** Fields whose last words could not be kept, and whether the last thing that was to be saved wasn't. */
-let notKept = 0;
-let lastFailed = false;
-/** For fields that had a journal entry: up to which number entries are in what is saved (see journal.ts). */
-let settled: ReadonlyMap<string, number> = new Map();
+export type Undone =
+  { readonly kind: 'undone'; readonly label: string } | { readonly kind: 'nothing' | 'changed since' };
 
-/** The time, as the desk's clock has it. */
-export function nowMs(): number {
-  return Date.now() + clockOffsetMs;
-}
-export function now(): Instant {
-  return instantOf(nowMs());
-}
-export function setClockByDesk(deskNow: Instant): void {
-  const offset = Date.parse(deskNow) - Date.now();
-  // The way to the desk takes time of its own; less than this is no difference of clocks.
-  clockOffsetMs = Math.abs(offset) > 2500 ? offset : 0;
-  localStorage.setItem(CLOCK, String(clockOffsetMs));
+/** Timers of browsers can't wait longer, and what is told in days goes on too. */
+const LONGEST_WAIT_MS = 3_600_000;
+
+/**
+ * An open workspace: its database, its channel to other tabs, its clock, and whatever is under way for it. Commands and
+ * downloads are given it; what they write goes here and nowhere else, and when it is closed they end.
+ */
+export class Workspace {
+  readonly name: string;
+  readonly store: StoreApi<WorkspaceState>;
+  readonly journal: Journal;
+  readonly views = new KeptViews();
+  readonly visits: Visits;
+  readonly downloads: Downloads;
+  readonly deliveries: Deliveries;
+  /** Its connection to the course desk; null while there is none. */
+  desk: DeskLink | null = null;
+  private readonly saving: Saving;
+  private readonly channel: BroadcastChannel;
+  private readonly over = new AbortController();
+  private alarm: ReturnType<typeof setTimeout> | undefined;
+  private settled: ReadonlyMap<string, number> = new Map();
+
+  constructor(
+    readonly identity: Identity,
+    private readonly openDatabase: WorkspaceDatabase,
+    readonly clock: DeskClock,
+  ) {
+    this.name = databaseName(identity);
+    this.store = createStore<WorkspaceState>(() => ({
+      records: emptyRecords(),
+      atMs: clock.nowMs(),
+      connection: identity.kind === 'files alone' ? 'none' : 'asking',
+      lastReachedAt: null,
+      unreadFacts: [],
+      saving: 'saved',
+      outdated: false,
+    }));
+    this.saving = new Saving((saving) => this.store.setState({ saving }));
+    this.journal = new Journal(this);
+    this.visits = new Visits(this);
+    this.downloads = new Downloads(this);
+    this.deliveries = new Deliveries(this);
+    this.channel = new BroadcastChannel(this.name);
+    this.channel.onmessage = ({ data }: MessageEvent<Change[] | 'replaced'>) => {
+      if (data === 'replaced') this.inBackground(() => this.reload());
+      else this.showRecords(withChanges(this.records, data));
+    };
+  }
+
+  /** Aborts when the workspace is left. */
+  get signal(): AbortSignal {
+    return this.over.signal;
+  }
+
+  /** As whom, and for how long, it asks the course desk. */
+  get caller(): DeskCaller {
+    const { identity, signal } = this;
+    return { of: identity.kind === 'student' ? deskStudent(identity) : '', signal };
+  }
+
+  get records(): RecordMaps {
+    return this.store.getState().records;
+  }
+
+  /** The time, as the desk's clock has it. */
+  nowMs(): number {
+    return this.clock.nowMs();
+  }
+  now(): Instant {
+    return this.clock.now();
+  }
+
+  /** @throws WorkspaceClosed once it was left */
+  private get database(): WorkspaceDatabase {
+    if (this.signal.aborted) throw new WorkspaceClosed(`${this.name} was left`);
+    return this.openDatabase;
+  }
+
+  /** Leaves it: what is under way for it ends, and nothing is written to it any more. */
+  close(): void {
+    this.over.abort();
+    clearTimeout(this.alarm);
+    this.channel.close();
+    this.openDatabase.close();
+  }
+
+  /** Begins work that nobody waits for. It ends without a word when the workspace is left; what else fails is thrown on. */
+  inBackground(work: () => Promise<unknown>): void {
+    work().catch((error: unknown) => {
+      if (!this.signal.aborted) throw error;
+    });
+  }
+
+  async reload(): Promise<void> {
+    const records = (await loadRecords(this.database)) as unknown as RecordMaps;
+    this.settled = await loadSettled(this.database);
+    this.showRecords(records);
+  }
+
+  private showRecords(records: RecordMaps): void {
+    if (this.signal.aborted) return;
+    const { atMs } = this.store.getState();
+    // The time that is shown stands still until it changes something, so that not all is drawn anew with each change.
+    const now = this.nowMs();
+    this.store.setState({ records, atMs: nextMoment(records, atMs) <= now ? now : atMs });
+    this.setAlarm();
+  }
+
+  /** The page goes on by itself when a time comes that something opens, is due or closes at. */
+  private setAlarm(): void {
+    clearTimeout(this.alarm);
+    const wait = nextMoment(this.records, this.nowMs()) - this.nowMs();
+    this.alarm = setTimeout(
+      () => {
+        this.store.setState({ atMs: this.nowMs() });
+        this.setAlarm();
+      },
+      Math.max(0, Math.min(wait, LONGEST_WAIT_MS)),
+    );
+  }
+
+  /** Takes over the desk's time; what is shown goes by it at once. */
+  setClockByDesk(deskNow: Instant): void {
+    this.clock.setByDesk(deskNow);
+    this.store.setState({ atMs: this.nowMs() });
+    this.setAlarm();
+  }
+
+  /** Says that something is typed and not kept yet, until it is. */
+  holdSaving(): Unkept {
+    return this.saving.hold();
+  }
+
+  /** Resolves once nothing is being saved any more. */
+  whenSaved(): Promise<void> {
+    return this.saving.whenDone();
+  }
+
+  /** Up to which number the entries of a field's journal are in what was saved (journal.ts). */
+  journalSettledUpTo(field: string): number {
+    return this.settled.get(SETTLED + field) ?? 0;
+  }
+
+  async settleJournalUpTo(field: string, number: number): Promise<void> {
+    await this.saving.during(async () => {
+      const transaction = this.database.transaction('meta', 'readwrite', { durability: 'strict' });
+      await transaction.store.put(number, SETTLED + field);
+      await transaction.done;
+    });
+    this.settled = new Map(this.settled).set(SETTLED + field, number);
+  }
+
+  private show(changes: Change[]): void {
+    if (changes.length === 0 || this.signal.aborted) return;
+    this.showRecords(withChanges(this.records, changes));
+    this.channel.postMessage(changes);
+  }
+
+  /** Carries out a command that the student can take back. It shows only once it is saved. */
+  async run(
+    assignmentId: string,
+    label: string,
+    work: (writing: Writing) => Promise<void>,
+    typing?: string,
+  ): Promise<void> {
+    const undo = { assignmentId, label, ...(typing !== undefined && { typing }) };
+    this.show(await this.saving.during(() => transact(this.database, undo, work)));
+  }
+
+  /** Saves what can't be taken back: facts, time spent reading, typing. */
+  async save(work: (writing: Writing) => Promise<void>): Promise<void> {
+    this.show(await this.saving.during(() => transact(this.database, null, work)));
+  }
+
+  /** Takes back the last command on an assignment. */
+  async undoLast(assignmentId: string): Promise<Undone> {
+    const entry = await lastUndoable(this.database, assignmentId);
+    if (entry === null) return { kind: 'nothing' };
+    const changes = await this.saving.during(() => undoEntry(this.database, entry));
+    if (changes === null) return { kind: 'changed since' };
+    this.show(changes);
+    return { kind: 'undone', label: entry.label };
+  }
+
+  async fileBytes(hash: string): Promise<Uint8Array<ArrayBuffer> | null> {
+    return (await this.database.get('bytes', hash)) ?? null;
+  }
+
+  /** The beginning of a file whose download broke off; empty where there is none. */
+  async partialBytes(hash: string): Promise<Uint8Array<ArrayBuffer>> {
+    return (await this.database.get('bytes', partialKey(hash))) ?? new Uint8Array();
+  }
+
+  async keepPartialBytes(hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+    if (bytes.length === 0) await this.database.delete('bytes', partialKey(hash));
+    else await this.database.put('bytes', bytes, partialKey(hash));
+  }
+
+  async readPaper(hash: string): Promise<ReadPaper | null> {
+    return (await this.database.get('papers', hash)) ?? null;
+  }
+
+  async metaValue(key: string): Promise<unknown> {
+    return this.database.get('meta', key);
+  }
+
+  /** Replaces everything in the workspace, in one transaction: all of it or nothing. */
+  async replaceAll(
+    rows: readonly { readonly store: keyof RecordMaps; readonly key: string; readonly record: unknown }[],
+    bytes: ReadonlyMap<string, Uint8Array<ArrayBuffer>>,
+    meta: Readonly<Record<string, unknown>>,
+  ): Promise<void> {
+    await this.saving.during(async () => {
+      const stores = ['records', 'bytes', 'papers', 'history', 'meta'] as const;
+      const transaction = this.database.transaction(stores, 'readwrite', { durability: 'strict' });
+      await Promise.all(stores.map((name) => transaction.objectStore(name).clear()));
+      for (const row of rows) void transaction.objectStore('records').put({ ...row });
+      for (const [hash, content] of bytes) void transaction.objectStore('bytes').put(content, hash);
+      for (const [key, number] of this.settled) void transaction.objectStore('meta').put(number, key);
+      for (const [key, value] of Object.entries(meta)) void transaction.objectStore('meta').put(value, key);
+      await transaction.done;
+    });
+    await this.reload();
+    this.channel.postMessage('replaced');
+  }
 }
 
-function openDatabase(): WorkspaceDatabase {
-  if (database === null) throw new Error('no workspace is open');
-  return database;
-}
-
-export function databaseName(identity: Identity): string {
-  return identity.kind === 'files alone'
-    ? 'juncture/files'
-    : `juncture/${identity.deskId}/${identity.studentId}`;
+function partialKey(hash: string): string {
+  return `partial/${hash}`;
 }
 
 const OPENING_TRIES = 8;
 const TRY_AGAIN_MS = 500;
 
 /** After a crash the browser may still be putting its storage in order: opening is tried again for a while. */
-async function openWithPatience(name: string): Promise<WorkspaceDatabase> {
+async function openWithPatience(name: string, onOutdated: () => void): Promise<WorkspaceDatabase> {
   for (let tries = 1; ; tries++) {
     try {
-      return await openWorkspaceDatabase(name, () => useWorkspace.setState({ outdated: true }));
+      return await openWorkspaceDatabase(name, onOutdated);
     } catch (error) {
       if (tries === OPENING_TRIES) throw error;
       await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
@@ -96,192 +291,12 @@ async function openWithPatience(name: string): Promise<WorkspaceDatabase> {
   }
 }
 
-/** Opens a workspace and shows what is in it. Changes made in other tabs are taken over as they come. */
-export async function openWorkspace(identity: Identity): Promise<void> {
-  closeWorkspace();
-  const name = databaseName(identity);
-  database = await openWithPatience(name);
-  channel = new BroadcastChannel(name);
-  channel.onmessage = ({ data }: MessageEvent<Change[] | 'replaced'>) => {
-    if (data === 'replaced') void reloadRecords();
-    else useWorkspace.setState((state) => ({ records: withChanges(state.records, data) }));
-  };
-  await reloadRecords();
-  useWorkspace.setState({ identity });
-}
-
-export function closeWorkspace(): void {
-  channel?.close();
-  database?.close();
-  channel = null;
-  database = null;
-  useWorkspace.setState({ identity: null, records: emptyRecords() });
-}
-
-async function reloadRecords(): Promise<void> {
-  const loaded = (await loadRecords(openDatabase())) as unknown as RecordMaps;
-  settled = await loadSettled(openDatabase());
-  useWorkspace.setState({ records: loaded });
-}
-
-function showSaving(): void {
-  const saving = notKept > 0 || lastFailed ? 'failed' : pending > 0 ? 'saving' : 'saved';
-  useWorkspace.setState({ saving });
-}
-
-/** Something that was typed and is not kept yet. */
-export interface Unkept {
-  /** It could not be kept, and still waits. */
-  failed(): void;
-  kept(): void;
-}
-
-/** Says that something is typed and not kept yet, until it is. */
-export function holdSaving(): Unkept {
-  let state: 'held' | 'failed' | 'kept' = 'held';
-  pending++;
-  showSaving();
-  const become = (next: 'failed' | 'kept') => {
-    if (state === 'kept') return;
-    if (state === 'held') pending--;
-    if (state === 'failed') notKept--;
-    if (next === 'failed') notKept++;
-    state = next;
-    showSaving();
-  };
-  return { failed: () => become('failed'), kept: () => become('kept') };
-}
-
-async function whileSaving<T>(work: () => Promise<T>): Promise<T> {
-  pending++;
-  showSaving();
-  try {
-    const result = await work();
-    lastFailed = false;
-    return result;
-  } catch (error) {
-    lastFailed = true;
-    throw error;
-  } finally {
-    pending--;
-    showSaving();
-  }
-}
-
-/** Resolves once nothing is being saved any more. */
-export function whenSaved(): Promise<void> {
-  return new Promise((resolve) => {
-    if (pending === 0) {
-      resolve();
-      return;
-    }
-    const stop = useWorkspace.subscribe(() => {
-      if (pending > 0) return;
-      stop();
-      resolve();
-    });
+/** Opens a workspace with what is in it. Changes made in other tabs are taken over as they come. */
+export async function openWorkspace(identity: Identity, clock = new DeskClock()): Promise<Workspace> {
+  const database = await openWithPatience(databaseName(identity), () => {
+    workspace.store.setState({ outdated: true });
   });
-}
-
-export function journalSettledUpTo(field: string): number {
-  return settled.get(SETTLED + field) ?? 0;
-}
-
-export async function settleJournalUpTo(field: string, number: number): Promise<void> {
-  await whileSaving(async () => {
-    const transaction = openDatabase().transaction('meta', 'readwrite', { durability: 'strict' });
-    await transaction.store.put(number, SETTLED + field);
-    await transaction.done;
-  });
-  settled = new Map(settled).set(SETTLED + field, number);
-}
-
-function show(changes: Change[]): void {
-  if (changes.length === 0) return;
-  useWorkspace.setState((state) => ({ records: withChanges(state.records, changes) }));
-  channel?.postMessage(changes);
-}
-
-/** Carries out a command that the student can take back. It shows only once it is saved. */
-export async function runCommand(
-  assignmentId: string,
-  label: string,
-  work: (writing: Writing) => Promise<void>,
-  typing?: string,
-): Promise<void> {
-  const undo = { assignmentId, label, ...(typing !== undefined && { typing }) };
-  show(await whileSaving(() => transact(openDatabase(), undo, work)));
-}
-
-/** Saves what can't be taken back: facts, time spent reading, typing. */
-export async function save(work: (writing: Writing) => Promise<void>): Promise<void> {
-  show(await whileSaving(() => transact(openDatabase(), null, work)));
-}
-
-export type Undone =
-  { readonly kind: 'undone'; readonly label: string } | { readonly kind: 'nothing' | 'changed since' };
-
-/** Takes back the last command on an assignment. */
-export async function undoLast(assignmentId: string): Promise<Undone> {
-  const entry = await lastUndoable(openDatabase(), assignmentId);
-  if (entry === null) return { kind: 'nothing' };
-  const changes = await whileSaving(() => undoEntry(openDatabase(), entry));
-  if (changes === null) return { kind: 'changed since' };
-  show(changes);
-  return { kind: 'undone', label: entry.label };
-}
-
-export async function fileBytes(hash: string): Promise<Uint8Array<ArrayBuffer> | null> {
-  return (await openDatabase().get('bytes', hash)) ?? null;
-}
-
-/** The beginning of a file whose download broke off; empty where there is none. */
-export async function partialBytes(hash: string): Promise<Uint8Array<ArrayBuffer>> {
-  return (await openDatabase().get('bytes', partialKey(hash))) ?? new Uint8Array();
-}
-
-export async function keepPartialBytes(hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
-  if (bytes.length === 0) await openDatabase().delete('bytes', partialKey(hash));
-  else await openDatabase().put('bytes', bytes, partialKey(hash));
-}
-
-function partialKey(hash: string): string {
-  return `partial/${hash}`;
-}
-
-export async function readPaper(hash: string): Promise<ReadPaper | null> {
-  return (await openDatabase().get('papers', hash)) ?? null;
-}
-
-export async function metaValue(key: string): Promise<unknown> {
-  return openDatabase().get('meta', key);
-}
-
-/** Replaces everything in the workspace, in one transaction: all of it or nothing. */
-export async function replaceAll(
-  rows: readonly { readonly store: keyof RecordMaps; readonly key: string; readonly record: unknown }[],
-  bytes: ReadonlyMap<string, Uint8Array<ArrayBuffer>>,
-  meta: Readonly<Record<string, unknown>>,
-): Promise<void> {
-  await whileSaving(async () => {
-    const transaction = openDatabase().transaction(
-      ['records', 'bytes', 'papers', 'history', 'meta'],
-      'readwrite',
-      {
-        durability: 'strict',
-      },
-    );
-    await Promise.all(
-      (['records', 'bytes', 'papers', 'history', 'meta'] as const).map((name) =>
-        transaction.objectStore(name).clear(),
-      ),
-    );
-    for (const row of rows) void transaction.objectStore('records').put({ ...row });
-    for (const [hash, content] of bytes) void transaction.objectStore('bytes').put(content, hash);
-    for (const [key, number] of settled) void transaction.objectStore('meta').put(number, key);
-    for (const [key, value] of Object.entries(meta)) void transaction.objectStore('meta').put(value, key);
-    await transaction.done;
-  });
-  await reloadRecords();
-  channel?.postMessage('replaced');
+  const workspace = new Workspace(identity, database, clock);
+  await workspace.reload();
+  return workspace;
 }

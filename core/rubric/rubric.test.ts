@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readFileSync } from 'node:fs';
 import { exampleJudgement, exampleRemark, exampleRubric, wordsTarget } from '../model/example.ts';
-import { criterionLosses, lossesAtStake, wholeLoss } from '../scores/behind.ts';
+import { criterionLosses, lossesAtStake, wholeLoss } from './behind.ts';
 import { add, fromDecimal, toHundredths, toShown, ZERO, type Fraction } from '../scores/fraction.ts';
 import { lateRuleOf, pointsGiven, policyOf, stepReached } from '../scores/rules.ts';
 import { exampleAssignment, exampleCourse, exampleMarking } from '../model/example.ts';

@@ -1,3 +1,4 @@
+import { refusedAs } from '../malformed.ts';
 import { strFromU8, strToU8, zipSync, type Zippable } from 'fflate';
 import { hashOf } from '../hash.ts';
 import { UnreadableFile } from '../unreadable.ts';
@@ -66,10 +67,5 @@ export async function readBag(bytes: Uint8Array): Promise<Payload> {
 function entriesOf(bytes: Uint8Array) {
   if (bytes.length === 0) throw new UnreadableFile('empty');
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) throw new UnreadableFile('not a backup');
-  try {
-    return readZip(bytes, () => true);
-  } catch (error) {
-    if (error instanceof UnreadableFile) throw error;
-    throw new UnreadableFile('damaged backup', error instanceof Error ? error.message : '');
-  }
+  return refusedAs('damaged backup', () => readZip(bytes, () => true));
 }

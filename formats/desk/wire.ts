@@ -283,7 +283,8 @@ export function factOfWire(raw: unknown): { readonly fact: Fact } | { readonly u
   try {
     value = modelOf(wire.output);
   } catch (error) {
-    return { unread: { seq: wire.output.seq, kind: wire.output.kind, problem: String(error) } };
+    if (!(error instanceof v.ValiError)) throw error;
+    return { unread: { seq: wire.output.seq, kind: wire.output.kind, problem: error.message } };
   }
   const { seq, kind } = wire.output;
   const fact = v.safeParse(Fact, { seq, kind, value });

@@ -1,3 +1,4 @@
+import { refusedAs } from '../malformed.ts';
 import { pictureTypeOf } from '../picture/picture-type.ts';
 import { MOST_FILE_BYTES, UnreadableFile } from '../unreadable.ts';
 import { readZip } from '../zip/read-zip.ts';
@@ -39,14 +40,11 @@ export function openDocx(bytes: Uint8Array): DocxParts {
 }
 
 function unpack(bytes: Uint8Array) {
-  try {
-    return readZip(bytes, (name) =>
+  return refusedAs('damaged Word file', () =>
+    readZip(bytes, (name) =>
       /^word\/([^/]+\.xml|_rels\/document\.xml\.rels|media\/[^/]+)$|^docProps\/app\.xml$/.test(name),
-    );
-  } catch (error) {
-    if (error instanceof UnreadableFile) throw error;
-    throw new UnreadableFile('damaged Word file', error instanceof Error ? error.message : '');
-  }
+    ),
+  );
 }
 
 /** What a style makes of a paragraph: heading levels by style id, and which styles number their paragraphs. */

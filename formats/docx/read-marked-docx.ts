@@ -9,7 +9,7 @@ import {
   type WrittenText,
 } from '../text/layout-writer.ts';
 import { repliesTo } from '../threads.ts';
-import { UnreadableFile } from '../unreadable.ts';
+import { refusedAs } from '../malformed.ts';
 import { parseXml, type Attributes } from '../xml/parse-xml.ts';
 import {
   openDocx,
@@ -35,7 +35,7 @@ export interface MarkedDocx extends MarkedPaper {
  */
 export function readMarkedDocx(bytes: Uint8Array): MarkedDocx {
   const parts = openDocx(bytes);
-  try {
+  return refusedAs('damaged Word file', () => {
     const ranges = new Map<string, Range>();
     const written = writeDocument(parts, ranges);
     const marks = [...commentMarks(parts, written, ranges), ...marksOfChanges(written)];
@@ -51,9 +51,7 @@ export function readMarkedDocx(bytes: Uint8Array): MarkedDocx {
       attached: [],
       statedPages: statedPagesOf(parts.app),
     };
-  } catch (error) {
-    throw new UnreadableFile('damaged Word file', error instanceof Error ? error.message : '');
-  }
+  });
 }
 
 interface Range {

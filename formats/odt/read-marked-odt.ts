@@ -1,3 +1,4 @@
+import { refusedAs } from '../malformed.ts';
 import { instantOfIso } from '../dates.ts';
 import { isMachine } from '../machine.ts';
 import type { Mark, MarkedPaper } from '../marked-paper.ts';
@@ -29,7 +30,7 @@ export function readMarkedOdt(bytes: Uint8Array): MarkedPaper {
   const parts = unpack(bytes);
   const content = parts['content.xml'] as Uint8Array | undefined;
   if (content === undefined) throw new UnreadableFile('not an OpenDocument text');
-  try {
+  return refusedAs('damaged OpenDocument text', () => {
     const styles = parts['styles.xml'] as Uint8Array | undefined;
     const looks = new Map<string, TextStyle>();
     if (styles !== undefined) readLooks(textOfPart(styles), looks);
@@ -48,20 +49,15 @@ export function readMarkedOdt(bytes: Uint8Array): MarkedPaper {
       unknownKinds: [],
       attached: [],
     };
-  } catch (error) {
-    throw new UnreadableFile('damaged OpenDocument text', error instanceof Error ? error.message : '');
-  }
+  });
 }
 
 type Parts = ReturnType<typeof readZip>;
 
 function unpack(bytes: Uint8Array): Parts {
-  try {
-    return readZip(bytes, (name) => /^(content|styles)\.xml$|^Pictures\/[^/]+$/.test(name));
-  } catch (error) {
-    if (error instanceof UnreadableFile) throw error;
-    throw new UnreadableFile('damaged OpenDocument text', error instanceof Error ? error.message : '');
-  }
+  return refusedAs('damaged OpenDocument text', () =>
+    readZip(bytes, (name) => /^(content|styles)\.xml$|^Pictures\/[^/]+$/.test(name)),
+  );
 }
 
 /** Which text styles are bold or italic, by name. */

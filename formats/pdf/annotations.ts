@@ -1,3 +1,5 @@
+import { PDFDateString } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { parsed } from '../malformed.ts';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import * as v from 'valibot';
 import { Instant } from '#core/model/ids.ts';
@@ -93,7 +95,7 @@ export async function annotationsOfPage(
   named: Promise<ReadonlyMap<string, AnnotationNames>>,
 ): Promise<Annotation[]> {
   // "any" brings hidden ones too: replies often are.
-  const raw = (await page.getAnnotations({ intent: 'any' })) as unknown[];
+  const raw = (await parsed(page.getAnnotations({ intent: 'any' }))) as unknown[];
   const names = await named;
   return raw.flatMap((one) => {
     const parsed = v.safeParse(Raw, one);
@@ -237,14 +239,8 @@ function colorOf(color: unknown): string | null {
   return `#${Array.from(color.subarray(0, 3), (part) => part.toString(16).padStart(2, '0')).join('')}`;
 }
 
-const PDF_DATE = /^(?:D:)?(\d{4})(\d\d)?(\d\d)?(\d\d)?(\d\d)?(\d\d)?(?:Z|([+-])(\d\d)'?(\d\d)?'?)?/;
-
 /** A PDF date (ISO 32000-1, 7.9.4) as an instant; null for what is none. Without a zone it counts as UTC. */
 export function instantOfPdfDate(date: string | null): Instant | null {
-  const found = date === null ? null : PDF_DATE.exec(date);
-  if (found === null) return null;
-  const part = (index: number, or: number) => Number(found.at(index) ?? or);
-  const offset = (found.at(7) === '-' ? -1 : 1) * (part(8, 0) * 60 + part(9, 0)) * 60_000;
-  const at = Date.UTC(part(1, 0), part(2, 1) - 1, part(3, 1), part(4, 0), part(5, 0), part(6, 0)) - offset;
-  return Number.isNaN(at) ? null : v.parse(Instant, new Date(at).toISOString());
+  const at = PDFDateString.toDateObject(date ?? '');
+  return at === null || Number.isNaN(at.getTime()) ? null : v.parse(Instant, at.toISOString());
 }

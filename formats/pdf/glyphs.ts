@@ -1,3 +1,4 @@
+import { parsed } from '../malformed.ts';
 import { OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import * as v from 'valibot';
 
@@ -62,7 +63,7 @@ function matrixOf(raw: unknown): Matrix {
 /** Every character that a page draws, in the order in which it does, without those of its annotations. */
 export async function glyphsOfPage(page: PDFPageProxy): Promise<Glyph[]> {
   // 0: annotations are left out.
-  const { fnArray, argsArray } = await page.getOperatorList({ annotationMode: 0 });
+  const { fnArray, argsArray } = await parsed(page.getOperatorList({ annotationMode: 0 }));
   const glyphs: Glyph[] = [];
   const stack: TextState[] = [];
   let state: TextState = {

@@ -1,3 +1,4 @@
+import { parsed } from '../malformed.ts';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 /**
@@ -35,7 +36,7 @@ export function turned(x: number, y: number, angle: number): { x: number; y: num
 
 /** The lines of a page in reading order; page numbers are left out. */
 export async function linesOfPage(page: PDFPageProxy): Promise<Line[]> {
-  const { items } = await page.getTextContent();
+  const { items } = await parsed(page.getTextContent());
   const lines: Line[] = [];
   for (const item of items) {
     if (!('str' in item) || item.str === '') continue;

@@ -1,3 +1,4 @@
+import { parsed, refusedLaterAs } from '../malformed.ts';
 import { boundsOf } from './bounds.ts';
 import type { Span } from '#core/text/span.ts';
 import { blocksOfLines } from './blocks.ts';
@@ -26,10 +27,10 @@ export async function quadsOfSpans(
   spans: readonly Span[],
 ): Promise<(PlaceOnPage | null)[]> {
   const document = await openPdf(bytes, assets, { forReading: true });
-  try {
+  const reading = async () => {
     const lines: Line[] = [];
     for (let number = 1; number <= document.numPages; number++) {
-      const page = await document.getPage(number);
+      const page = await parsed(document.getPage(number));
       lines.push(...(await linesOfPage(page)));
       page.cleanup();
     }
@@ -46,7 +47,7 @@ export async function quadsOfSpans(
       const onPage = placed.filter(({ page }) => page === number);
       const next = placed.find(({ page, offset }) => page > number && offset > line.offset);
       const to = Math.min(span.to, next?.offset ?? Infinity);
-      const glyphs = glyphsByPage.get(number) ?? (await glyphsOfPage(await document.getPage(number)));
+      const glyphs = glyphsByPage.get(number) ?? (await glyphsOfPage(await parsed(document.getPage(number))));
       glyphsByPage.set(number, glyphs);
       // The same words may stand on a page more than once: as many come before on the page as before in its text.
       const wanted = bare(paper.text.slice(span.from, to));
@@ -54,6 +55,9 @@ export async function quadsOfSpans(
       places.push(placeOf(number, glyphs, wanted, before));
     }
     return places;
+  };
+  try {
+    return await refusedLaterAs('damaged PDF', reading);
   } finally {
     await document.loadingTask.destroy();
   }

@@ -1,3 +1,4 @@
+import { parsed, refusedLaterAs } from '../malformed.ts';
 import { quoteOf } from '#core/text/quotation.ts';
 import { squeeze } from '#core/text/squeeze.ts';
 import type { Span } from '#core/text/span.ts';
@@ -6,7 +7,6 @@ import { blockAt, type Paper } from '#core/paper/paper.ts';
 import { normaliseText } from '#core/text/normalise.ts';
 import { isMachine } from '../machine.ts';
 import type { Anchor, AttachedFile, Mark, MarkedPaper, PageSize } from '../marked-paper.ts';
-import { UnreadableFile } from '../unreadable.ts';
 import { annotationsOfPage, threadsOf, type Annotation, type AnnotationThread } from './annotations.ts';
 import { boundsOf } from './bounds.ts';
 import { blocksOfLines, type PlacedLine } from './blocks.ts';
@@ -50,7 +50,9 @@ export async function readMarkedPdf(
   assets: PdfAssets | null,
   options: PdfReading = {},
 ): Promise<MarkedPaper> {
-  const { pages, lines, annotations, glyphsByPage, attached } = await readPages(bytes, assets, options);
+  const { pages, lines, annotations, glyphsByPage, attached } = await refusedLaterAs('damaged PDF', () =>
+    readPages(bytes, assets, options),
+  );
   const { paper, lines: placedLines } = blocksOfLines(lines);
   const { threads, unknownKinds } = threadsOf(annotations);
   const squeezed = squeeze(paper.text);
@@ -107,7 +109,7 @@ async function readPages(
     const named = readAnnotationNames(bytes, password);
     const read: RawPages = { pages: [], lines: [], annotations: [], glyphsByPage: new Map(), attached: [] };
     const readPage = async (number: number) => {
-      const page = await readers[number % readers.length].getPage(number);
+      const page = await parsed(readers[number % readers.length].getPage(number));
       const { width, height, transform } = page.getViewport({ scale: 1 });
       const [lines, own] = await Promise.all([
         linesOfPage(page),
@@ -137,7 +139,7 @@ async function readPages(
       progress?.(number, document.numPages);
     }
     read.annotations.push(...(given ?? []).filter((one) => one.page > document.numPages));
-    const embedded = ((await document.getAttachments()) ?? {}) as Record<
+    const embedded = ((await parsed(document.getAttachments())) ?? {}) as Record<
       string,
       { filename?: unknown; content?: unknown }
     >;
@@ -148,8 +150,6 @@ async function readPages(
           bytes: new Uint8Array(content),
         });
     return read;
-  } catch (error) {
-    throw new UnreadableFile('damaged PDF', error instanceof Error ? error.message : '');
   } finally {
     await Promise.all(readers.map(({ loadingTask }) => loadingTask.destroy()));
   }

@@ -1,3 +1,4 @@
+import { parsing, refusedAs } from '../malformed.ts';
 import { imageSize } from 'image-size';
 import { UnreadableFile } from '../unreadable.ts';
 
@@ -17,12 +18,8 @@ const MOST_PIXELS = 400_000_000;
  * @throws UnreadableFile 'damaged picture'
  */
 export function readPicture(bytes: Uint8Array): PictureSize {
-  try {
-    const { width, height, orientation } = imageSize(bytes);
-    if (!(width > 0) || !(height > 0) || width * height > MOST_PIXELS)
-      throw new Error(`${width} × ${height}`);
-    return TURNED.has(orientation ?? 1) ? { width: height, height: width } : { width, height };
-  } catch (error) {
-    throw new UnreadableFile('damaged picture', error instanceof Error ? error.message : '');
-  }
+  const { width, height, orientation } = refusedAs('damaged picture', () => parsing(() => imageSize(bytes)));
+  if (!(width > 0) || !(height > 0) || width * height > MOST_PIXELS)
+    throw new UnreadableFile('damaged picture', `${width} × ${height}`);
+  return TURNED.has(orientation ?? 1) ? { width: height, height: width } : { width, height };
 }

@@ -1,3 +1,4 @@
+import { jsonIn, refusedAs } from '../malformed.ts';
 import * as v from 'valibot';
 import { locateQuoteSurely } from '#core/anchors/locate.ts';
 import { quoteOf } from '#core/text/quotation.ts';
@@ -47,12 +48,8 @@ function moment(at: string): string {
  * @throws UnreadableFile 'damaged posts'
  */
 export function readPosts(bytes: Uint8Array): MarkedPaper {
-  let parsed: v.SafeParseResult<typeof Discussion>;
-  try {
-    parsed = v.safeParse(Discussion, JSON.parse(new TextDecoder().decode(bytes)));
-  } catch (error) {
-    throw new UnreadableFile('damaged posts', error instanceof Error ? error.message : '');
-  }
+  const json = refusedAs('damaged posts', () => jsonIn(new TextDecoder().decode(bytes)));
+  const parsed = v.safeParse(Discussion, json);
   if (!parsed.success) throw new UnreadableFile('damaged posts', v.getDotPath(parsed.issues[0]) ?? '');
   const { title, posts } = parsed.output;
   const writer = new LayoutWriter();

@@ -1,3 +1,4 @@
+import { refusedAs } from '../malformed.ts';
 import * as v from 'valibot';
 import { DecimalString } from '#core/model/ids.ts';
 import { UnreadableFile } from '../unreadable.ts';
@@ -132,7 +133,7 @@ function questionOf(node: Node, index: number, items: ReadonlyMap<string, QuizIt
  * @throws UnreadableFile 'damaged quiz'
  */
 export function readQuizResults(bytes: Uint8Array): QuizResults {
-  try {
+  return refusedAs('damaged quiz', () => {
     const zipped = bytes[0] === 0x50 && bytes[1] === 0x4b;
     const parts = zipped ? Object.values(readZip(bytes, (name) => /\.xml$/i.test(name))) : [bytes];
     const trees = parts.map((part) => treeOf(textOfPart(part)));
@@ -149,8 +150,5 @@ export function readQuizResults(bytes: Uint8Array): QuizResults {
     if (questions.length === 0) throw new UnreadableFile('damaged quiz');
     const test = all(result, 'testResult').at(0);
     return { title: test?.attributes.identifier ?? '', questions };
-  } catch (error) {
-    if (error instanceof UnreadableFile) throw error;
-    throw new UnreadableFile('damaged quiz', error instanceof Error ? error.message : '');
-  }
+  });
 }

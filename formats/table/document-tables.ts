@@ -1,3 +1,4 @@
+import { refusedAs } from '../malformed.ts';
 import { openDocx } from '../docx/docx-parts.ts';
 import { UnreadableFile } from '../unreadable.ts';
 import { parseXml, textOfPart } from '../xml/parse-xml.ts';
@@ -27,7 +28,7 @@ export function readDocxTables(bytes: Uint8Array): Grid[] {
   const found: Grid[] = [];
   let deleted = 0;
   let inText = false;
-  try {
+  refusedAs('damaged Word file', () => {
     parseXml(document, {
       open(name, attributes) {
         const table = open.at(-1);
@@ -64,9 +65,7 @@ export function readDocxTables(bytes: Uint8Array): Grid[] {
         }
       },
     });
-  } catch (error) {
-    throw new UnreadableFile('damaged Word file', error instanceof Error ? error.message : '');
-  }
+  });
   return found;
 }
 
@@ -99,7 +98,7 @@ export function readOdtTables(bytes: Uint8Array): Grid[] {
   const open: { builder: GridBuilder; cell: { text: string; columns: number; rows: number } | null }[] = [];
   const found: Grid[] = [];
   let silent = 0;
-  try {
+  refusedAs('damaged OpenDocument text', () => {
     const content = readZip(bytes, (name) => name === 'content.xml')['content.xml'] as Uint8Array | undefined;
     if (content === undefined) throw new UnreadableFile('not an OpenDocument text');
     parseXml(textOfPart(content), {
@@ -143,10 +142,7 @@ export function readOdtTables(bytes: Uint8Array): Grid[] {
         }
       },
     });
-  } catch (error) {
-    if (error instanceof UnreadableFile) throw error;
-    throw new UnreadableFile('damaged OpenDocument text', error instanceof Error ? error.message : '');
-  }
+  });
   return found;
 }
 

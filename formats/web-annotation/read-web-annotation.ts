@@ -1,3 +1,5 @@
+import { textOfHtml } from '../text/html-text.ts';
+import { jsonIn, refusedAs } from '../malformed.ts';
 import type { Instant } from '#core/model/ids.ts';
 import { instantOfIso } from '../dates.ts';
 import { isMachine } from '../machine.ts';
@@ -64,12 +66,7 @@ function hasType(of: Thing, name: string): boolean {
  * @throws UnreadableFile 'damaged remarks' for what is no JSON, 'no remarks' for other JSON
  */
 export function readWebAnnotations(bytes: Uint8Array): WebRemark[] {
-  let parsed: unknown;
-  try {
-    parsed = JSON.parse(new TextDecoder().decode(bytes));
-  } catch (error) {
-    throw new UnreadableFile('damaged remarks', error instanceof Error ? error.message : '');
-  }
+  const parsed = refusedAs('damaged remarks', () => jsonIn(new TextDecoder().decode(bytes)));
   const all = annotationsIn(parsed);
   if (all.length === 0) throw new UnreadableFile('no remarks');
   const ids = new Map(
@@ -165,25 +162,6 @@ function said(annotation: Thing): { author: string; at: Instant | null; text: st
       .join('\n')
       .trim(),
   };
-}
-
-const ENTITIES: Readonly<Record<string, string>> = {
-  amp: '&',
-  lt: '<',
-  gt: '>',
-  quot: '"',
-  apos: "'",
-  nbsp: ' ',
-};
-
-/** The text of a piece of HTML, a line for each paragraph; nothing of its markup is kept. */
-function textOfHtml(html: string): string {
-  return html
-    .replace(/<(script|style)\b[^>]*>[\s\S]*?<\/\1\s*>/gi, '')
-    .replace(/<br\s*\/?>|<\/(p|div|li)\s*>/gi, '\n')
-    .replace(/<[^>]*>/g, '')
-    .replace(/&(\w+);/g, (all, name: string) => ENTITIES[name] ?? all)
-    .trim();
 }
 
 function targetOf(value: unknown): WebTarget {

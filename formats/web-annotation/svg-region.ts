@@ -1,3 +1,5 @@
+import svgpath from 'svgpath';
+import { Malformed } from '../malformed.ts';
 import { parseXml, type Attributes } from '../xml/parse-xml.ts';
 
 /** The bounds of a shape and the shape itself as an SVG path, in pixels of the picture. */
@@ -24,8 +26,9 @@ export function regionOfSvg(svg: string): SvgRegion | null {
         if (shape !== null) drawn.push(shape);
       },
     });
-  } catch {
-    return null;
+  } catch (error) {
+    if (error instanceof Malformed) return null;
+    throw error;
   }
   return drawn.length === 0 ? null : bounded(drawn[0]);
 }
@@ -86,32 +89,19 @@ function pairs(numbers: readonly number[]): [number, number][] {
   return found;
 }
 
-/** How many numbers each path command takes, and where in them its end point stands. */
-const STEPS: Readonly<Record<string, number>> = { M: 2, L: 2, C: 6, S: 4, Q: 4, T: 2, A: 7, H: 1, V: 1 };
-
-/** The points that a path runs through, with its control points: enough for its bounds. */
+/** The points that a path runs through, with its control points: enough for its bounds. Arcs are drawn as curves first. */
 function pathPoints(path: string): [number, number][] {
   const points: [number, number][] = [];
-  let [x, y] = [0, 0];
-  for (const [, command, rest] of path.matchAll(/([MLHVCSQTAZ])([^MLHVCSQTAZ]*)/gi)) {
-    const kind = command.toUpperCase();
-    const size = STEPS[kind] as number | undefined;
-    if (size === undefined) continue;
-    const relative = command !== kind;
-    const numbers = numbersOf(rest);
-    for (let i = 0; i + size <= numbers.length; i += size) {
-      const step = numbers.slice(i, i + size);
-      const [ox, oy] = relative ? [x, y] : [0, 0];
-      if (kind === 'H') x = ox + step[0];
-      else if (kind === 'V') y = oy + step[0];
-      else {
-        const own = kind === 'A' ? [[step[5], step[6]] as [number, number]] : pairs(step);
-        for (const [px, py] of own) points.push([ox + px, oy + py]);
-        [x, y] = points[points.length - 1];
-        continue;
-      }
-      points.push([x, y]);
-    }
-  }
+  // A path that breaks off is drawn up to there, as the standard has it.
+  svgpath(path)
+    .abs()
+    .unshort()
+    .unarc()
+    .iterate(([command, ...given], _index, x, y) => {
+      const numbers = given.map(Number);
+      if (command === 'H') points.push([numbers[0], y]);
+      else if (command === 'V') points.push([x, numbers[0]]);
+      else points.push(...pairs(numbers));
+    });
   return points;
 }

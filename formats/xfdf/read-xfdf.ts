@@ -1,6 +1,6 @@
 import { instantOfPdfDate, quadsOf, type Annotation } from '../pdf/annotations.ts';
 import { instantOfIso } from '../dates.ts';
-import { UnreadableFile } from '../unreadable.ts';
+import { refusedAs } from '../malformed.ts';
 import { parseXml, textOfPart, type Attributes } from '../xml/parse-xml.ts';
 
 /**
@@ -8,11 +8,7 @@ import { parseXml, textOfPart, type Attributes } from '../xml/parse-xml.ts';
  * @throws UnreadableFile 'damaged remarks'
  */
 export function readXfdf(bytes: Uint8Array): Annotation[] {
-  try {
-    return annotationsOf(textOfPart(bytes));
-  } catch (error) {
-    throw new UnreadableFile('damaged remarks', error instanceof Error ? error.message : '');
-  }
+  return refusedAs('damaged remarks', () => annotationsOf(textOfPart(bytes)));
 }
 
 type Unfinished = { -readonly [Key in keyof Annotation]: Annotation[Key] };

@@ -1,4 +1,5 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
+import { Malformed } from '../malformed.ts';
 
 /** Real documents stay far below this; what is nested deeper is made to break its readers. */
 const DEEPEST = 2000;
@@ -14,19 +15,19 @@ export interface XmlEvents {
 /**
  * Goes through an XML text from its beginning to its end. Document type declarations are refused, and with them every
  * entity of a file's own.
- * @throws Error for what is not well-formed, declares a document type, or is nested too deep
+ * @throws Malformed for what is not well-formed, declares a document type, or is nested too deep
  */
 export function parseXml(xml: string, on: XmlEvents): void {
   const parser = new SaxesParser();
   let depth = 0;
   parser.on('error', (error) => {
-    throw error;
+    throw new Malformed(error.message);
   });
   parser.on('doctype', () => {
-    throw new Error('a document type declaration has no place here');
+    throw new Malformed('a document type declaration has no place here');
   });
   parser.on('opentag', (tag: SaxesTagPlain) => {
-    if (++depth > DEEPEST) throw new Error(`nested more than ${DEEPEST} levels deep`);
+    if (++depth > DEEPEST) throw new Malformed(`nested more than ${DEEPEST} levels deep`);
     on.open?.(tag.name, tag.attributes);
   });
   parser.on('text', (text) => on.text?.(text));

@@ -1,4 +1,5 @@
 import { unzipSync, type UnzipFileInfo } from 'fflate';
+import { parsing } from '../malformed.ts';
 import { UnreadableFile } from '../unreadable.ts';
 
 const MOST_ENTRIES = 10_000;
@@ -10,26 +11,27 @@ const RATIO_FROM_BYTES = 8 * 1024 * 1024;
 
 /**
  * The wanted entries of a ZIP by name, within limits on number, size and expansion. Names that lead outside are refused.
- * @throws UnreadableFile 'archive too large'; other errors mean that the bytes are no sound ZIP
+ * @throws UnreadableFile 'archive too large'; Malformed for bytes that are no sound ZIP
  */
 export function readZip(
   bytes: Uint8Array,
   wanted: (name: string) => boolean,
 ): Record<string, Uint8Array<ArrayBuffer>> {
-  let entries = 0;
+  const files: UnzipFileInfo[] = [];
+  // Looked through first, with nothing unpacked.
+  parsing(() => unzipSync(bytes, { filter: (file) => files.push(file) < 0 }));
   let expanded = 0;
-  const filter = (file: UnzipFileInfo): boolean => {
-    entries++;
-    expanded += file.originalSize;
-    if (file.name.startsWith('/') || file.name.split(/[/\\]/).includes('..'))
-      throw new UnreadableFile('archive too large', file.name);
-    if (entries > MOST_ENTRIES || expanded > MOST_EXPANDED) throw new UnreadableFile('archive too large');
-    if (expanded > RATIO_FROM_BYTES && expanded > MOST_RATIO * bytes.length)
-      throw new UnreadableFile('archive too large');
-    return wanted(file.name);
-  };
+  for (const { name, originalSize } of files) {
+    expanded += originalSize;
+    if (name.startsWith('/') || name.split(/[/\\]/).includes('..'))
+      throw new UnreadableFile('archive too large', name);
+  }
+  if (files.length > MOST_ENTRIES || expanded > MOST_EXPANDED) throw new UnreadableFile('archive too large');
+  if (expanded > RATIO_FROM_BYTES && expanded > MOST_RATIO * bytes.length)
+    throw new UnreadableFile('archive too large');
+  const names = new Set(files.map(({ name }) => name).filter(wanted));
+  const entries = parsing(() => unzipSync(bytes, { filter: ({ name }) => names.has(name) }));
   const found: Record<string, Uint8Array<ArrayBuffer>> = {};
-  for (const [name, content] of Object.entries(unzipSync(bytes, { filter })))
-    found[name] = new Uint8Array(content);
+  for (const [name, content] of Object.entries(entries)) found[name] = new Uint8Array(content);
   return found;
 }

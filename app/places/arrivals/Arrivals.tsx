@@ -1,3 +1,4 @@
+import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Button, Empty } from '../../shared/Controls.tsx';
@@ -10,10 +11,9 @@ import { usePlaceTitle } from '../../shared/place-title.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
 import { useTakeIn } from '../../shared/use-take-in.ts';
 import { words } from '../../words/en.ts';
-import { unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { useAllViews } from '../../workspace/kept-views.ts';
-import { forgetArrivals, useVisits } from '../../workspace/visits.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
+import { useAllViews } from '../../workspace/state/use-views.ts';
+import { useVisits } from '../../workspace/state/visits.ts';
 import { CameBackCard } from './CameBackCard.tsx';
 import { useFrozenOrder } from './frozen-order.ts';
 import { PastTerms } from './PastTerms.tsx';
@@ -33,12 +33,13 @@ function cameBack(views: readonly AssignmentView[]): AssignmentView[] {
 
 /** The first screen: what came back, what is open for another attempt, waiting, and due. */
 export function Arrivals() {
+  const atMs = useNow();
+  const workspace = useWorkspace();
   usePlaceTitle(words.places.arrivals);
   const all = useAllViews();
-  const identity = useWorkspace((state) => state.identity);
-  const connection = useWorkspace((state) => state.connection);
-  const views = all.filter((view) => !isPastTerm(view));
-  const past = all.filter(isPastTerm);
+  const connection = useWorkspaceState((state) => state.connection);
+  const views = all.filter((view) => !isPastTerm(view, atMs));
+  const past = all.filter((view) => isPastTerm(view, atMs));
   const justArrived = useVisits((state) => state.justArrived);
   const shown = useFrozenOrder(
     cameBack(views).map((view) => ({
@@ -52,11 +53,11 @@ export function Arrivals() {
     shown.rows.flatMap((row) => (row.group === group ? (byId.get(row.id) ?? []) : []));
   const [unread, unreadEnd] = useGrowing(inGroup('unread'));
   const [read, readEnd] = useGrowing(inGroup('read'));
-  useEffect(() => forgetArrivals, []);
+  useEffect(() => () => workspace.visits.forgetArrivals(), [workspace]);
   useNextUnreadKey(all);
   const [lastMarked, setLastMarked] = useState<string | null>(null);
   useUndoKey(() => {
-    if (lastMarked !== null) void undoAndTell(lastMarked);
+    if (lastMarked !== null) void undoAndTell(workspace, lastMarked);
   });
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-8 p-7 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
@@ -66,7 +67,7 @@ export function Arrivals() {
         {shown.rows.length === 0 && shown.heldBack === 0 ? (
           <div className="mt-4">
             <Empty>
-              {identity?.kind === 'files alone'
+              {workspace.identity.kind === 'files alone'
                 ? words.arrivals.emptyAlone
                 : connection === 'asking'
                   ? words.arrivals.asking
@@ -97,7 +98,7 @@ export function Arrivals() {
         <PastTerms views={past} onMarked={setLastMarked} />
       </section>
       <aside className="grid content-start gap-8">
-        {identity?.kind === 'student' && (
+        {workspace.identity.kind === 'student' && (
           <>
             <OpenAgain views={views} />
             <Waiting views={views} />
@@ -156,8 +157,9 @@ function useNextUnreadKey(views: readonly AssignmentView[]): void {
 
 /** What came back while one looks: it is shown when asked for, so that nothing jumps. */
 function JustArrived({ count, onShow }: { count: number; onShow: () => void }) {
+  const workspace = useWorkspace();
   const show = () => {
-    forgetArrivals();
+    workspace.visits.forgetArrivals();
     onShow();
   };
   return (

@@ -1,3 +1,5 @@
+import { shownPoints } from '../../shared/figures.ts';
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { memo } from 'react';
 import { Link } from 'react-router';
@@ -8,9 +10,9 @@ import { shownMoment } from '../../shared/shown.ts';
 import { latenessSentence } from '../../shared/state-words.ts';
 import { channelAddress, TallyChips } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
-import { changedUnread, unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { markAllRead, markScoreSeen } from '../../workspace/decide.ts';
-import { useVisits } from '../../workspace/visits.ts';
+import { changedUnread, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
+import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
+import { useVisits } from '../../workspace/state/visits.ts';
 
 /** What, from whom and when, and which attempt. */
 export function factsOf(view: AssignmentView): string {
@@ -40,7 +42,7 @@ export function ScoreShown({ view }: { view: AssignmentView }) {
   return (
     <p className="whitespace-nowrap">
       {stages.final !== null && <span className="text-quiet">{words.arrivals.draftStage}, </span>}
-      <b>{score}</b> <span className="text-quiet">of {assignment.possible}</span>
+      <b>{shownPoints(score)}</b> <span className="text-quiet">of {assignment.possible}</span>
       {state.kind === 'part marked' && <span className="text-quiet"> {words.arrivals.soFar}</span>}
     </p>
   );
@@ -54,6 +56,7 @@ export const CameBackCard = memo(function CameBackCard({
   view: AssignmentView;
   onMarked: (id: string) => void;
 }) {
+  const workspace = useWorkspace();
   const { assignment, latestMarking, tally, arrivedAt } = view;
   const lastVisitMs = useVisits((state) => state.lastVisitMs);
   if (latestMarking === null) return null;
@@ -63,9 +66,9 @@ export const CameBackCard = memo(function CameBackCard({
   const isNew = lastVisitMs !== null && arrivedAt !== null && Date.parse(arrivedAt) > lastVisitMs;
   const markRead = () => {
     onMarked(assignment.id);
-    void markAllRead(view).then(() =>
+    void markAllRead(workspace, view).then(() =>
       toast(words.undo.markedAllRead, {
-        action: { label: words.undo.undo, onClick: () => void undoAndTell(assignment.id) },
+        action: { label: words.undo.undo, onClick: () => void undoAndTell(workspace, assignment.id) },
       }),
     );
   };
@@ -122,6 +125,7 @@ export const CameBackCard = memo(function CameBackCard({
 
 /** What is out of the ordinary: promises that nothing came of, changes after return, records that don't fit. */
 function Remarkable({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   const { assignment, promised, scoreChange, contradictions } = view;
   const missing = promised.filter(({ state }) => state === 'missing');
   const changed = changedUnread(view);
@@ -137,7 +141,7 @@ function Remarkable({ view }: { view: AssignmentView }) {
           <button
             type="button"
             className="font-semibold text-accent hover:underline"
-            onClick={() => void markScoreSeen(assignment.id, scoreChange)}
+            onClick={() => void markScoreSeen(workspace, assignment.id, scoreChange)}
           >
             {words.arrivals.seen}
           </button>

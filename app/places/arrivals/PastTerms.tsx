@@ -1,5 +1,5 @@
 import { words } from '../../words/en.ts';
-import { unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { CameBackCard } from './CameBackCard.tsx';
 import { ReadRow } from './ReadRow.tsx';
 

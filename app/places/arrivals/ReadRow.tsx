@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { words } from '../../words/en.ts';
-import { unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
+import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { factsOf, ScoreShown } from './CameBackCard.tsx';
 
 /** An assignment that was gone through, in one row; what was read stays findable. */

@@ -1,3 +1,7 @@
+import { recordsIn } from '#core/assignment/records.ts';
+import { compare } from '#core/scores/fraction.ts';
+import { shownPoints, shownShare } from '../../shared/figures.ts';
+import { useNow, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { proposalFor } from '#core/saying/saying-of.ts';
@@ -7,10 +11,9 @@ import { saidBy } from '../../shared/said.ts';
 import { daysUntil, shownMoment } from '../../shared/shown.ts';
 import { latenessSentence, stateSentence } from '../../shared/state-words.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { worthOf } from '../../workspace/course-worth.ts';
-import { standing } from '../../workspace/marked-attempts.ts';
-import { nowMs, useWorkspace } from '../../workspace/workspace.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { worthOf } from '#core/assignment/worth.ts';
+import { standing } from '#core/assignment/attempts.ts';
 
 interface Views {
   readonly views: readonly AssignmentView[];
@@ -59,25 +62,32 @@ export function OpenAgain({ views }: Views) {
 }
 
 function OpenFacts({ view }: { view: AssignmentView }) {
+  const atMs = useNow();
   const { assignment, course, reachable, score, attempts } = view;
   const { closesAt, possible } = assignment;
-  const records = useWorkspace((state) => state.records);
-  const worth = useMemo(() => worthOf(records, assignment.id), [records, assignment.id]);
+  const records = useWorkspaceState((state) => state.records);
+  const worth = useMemo(() => worthOf(recordsIn(records), assignment.id), [records, assignment.id]);
   const left = assignment.attemptsAllowed - standing(attempts).length;
   return (
     <>
       {closesAt !== null && (
         <p className="text-quiet">
-          {words.assignment.rule.daysLeft(daysUntil(closesAt, nowMs()))},{' '}
-          {shownMoment(closesAt, course?.zone)} · {words.arrivals.attemptsLeft(left)}
+          {words.assignment.rule.daysLeft(daysUntil(closesAt, atMs))}, {shownMoment(closesAt, course?.zone)} ·{' '}
+          {words.arrivals.attemptsLeft(left)}
         </p>
       )}
-      {reachable !== null && possible !== null && score !== null && reachable !== score ? (
-        <p className="font-semibold">{words.arrivals.couldReach(reachable, possible, score)}</p>
+      {reachable !== null && possible !== null && score !== null && compare(reachable, score) !== 0 ? (
+        <p className="font-semibold">
+          {words.arrivals.couldReach(shownPoints(reachable), possible, shownPoints(score))}
+        </p>
       ) : (
         <p className="text-quiet">{words.arrivals.nothingToWin}</p>
       )}
-      {worth !== null && <p>{words.arrivals.couldMove(worth.gain, worth.now, worth.most)}</p>}
+      {worth !== null && (
+        <p>
+          {words.arrivals.couldMove(shownShare(worth.gain), shownShare(worth.now), shownShare(worth.most))}
+        </p>
+      )}
     </>
   );
 }
@@ -177,9 +187,10 @@ function Carried({ view, all }: { view: AssignmentView; all: readonly Assignment
 
 /** Assignments that ask nothing: closed without anything sent, and excused. */
 export function Idle({ views }: Views) {
+  const atMs = useNow();
   const rows = views
     .filter((view) => view.state.kind === 'closed' || view.state.kind === 'excused')
-    .map((view) => ({ view, facts: <p className="text-quiet">{stateSentence(view)}</p> }));
+    .map((view) => ({ view, facts: <p className="text-quiet">{stateSentence(view, atMs)}</p> }));
   return rows.length === 0 ? null : (
     <List title={words.arrivals.nothingToDo} none={words.arrivals.noneIdle} rows={rows} />
   );

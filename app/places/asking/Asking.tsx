@@ -1,3 +1,5 @@
+import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { askList, type AskedPerson } from '#core/asks/ask-list.ts';
@@ -9,21 +11,21 @@ import { usePlaceTitle } from '../../shared/place-title.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { isPastTerm } from '../../shared/past-term.ts';
-import { useAllViews } from '../../workspace/kept-views.ts';
+import { useAllViews } from '../../workspace/state/use-views.ts';
 import {
   markQueryPut,
   proposedQueries,
   removeQuery,
   takeUpQuery,
   wordQuery,
-} from '../../workspace/queries.ts';
-import type { RecordMaps } from '../../workspace/records.ts';
-import { useWorkspace, whenSaved } from '../../workspace/workspace.ts';
+} from '../../workspace/commands/queries.ts';
+import type { RecordMaps } from '../../workspace/storage/records.ts';
 
 /** Everything to be asked, by person, as a text to take along; and what the records give reason to ask. */
 export function Asking() {
+  const workspace = useWorkspace();
   usePlaceTitle(words.places.asks);
-  const records = useWorkspace((state) => state.records);
+  const records = useWorkspaceState((state) => state.records);
   const people = askList([...records.queries.values()]);
   return (
     <div className="mx-auto max-w-3xl p-6 max-md:p-4">
@@ -34,7 +36,7 @@ export function Asking() {
       ) : (
         <>
           {people.length > 1 && (
-            <Button className="mb-5" onClick={() => void copy(null)}>
+            <Button className="mb-5" onClick={() => void copy(workspace, null)}>
               {words.asks.copyAll}
             </Button>
           )}
@@ -78,11 +80,11 @@ function asText({ person, queries }: AskedPerson, records: RecordMaps): string {
 }
 
 /** Copies the list for one person, or for all. */
-async function copy(person: string | null): Promise<void> {
+async function copy(workspace: Workspace, person: string | null): Promise<void> {
   try {
     // What was typed last may still be on its way into the workspace.
-    await whenSaved();
-    const { records } = useWorkspace.getState();
+    await workspace.whenSaved();
+    const { records } = workspace;
     const lists = askList([...records.queries.values()]).filter(
       (one) => person === null || one.person === person,
     );
@@ -94,11 +96,12 @@ async function copy(person: string | null): Promise<void> {
 }
 
 function PersonList({ person, records }: { person: AskedPerson; records: RecordMaps }) {
+  const workspace = useWorkspace();
   return (
     <section className="mb-8">
       <div className="mb-2 flex items-center justify-between">
         <h2 className="font-serif text-lg font-semibold">{person.person}</h2>
-        <Button onClick={() => void copy(person.person)}>{words.asks.copy}</Button>
+        <Button onClick={() => void copy(workspace, person.person)}>{words.asks.copy}</Button>
       </div>
       <ul>
         {person.queries.map((query) => (
@@ -110,8 +113,9 @@ function PersonList({ person, records }: { person: AskedPerson; records: RecordM
 }
 
 function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
+  const workspace = useWorkspace();
   const [text, setText, leave] = useKeptText(query.id, query.text, (next, typing) =>
-    wordQuery(query.assignmentId, query.id, next, typing),
+    wordQuery(workspace, query.assignmentId, query.id, next, typing),
   );
   const remark = remarkOf(query, records);
   const title = records.assignments.get(query.assignmentId)?.title ?? '';
@@ -138,12 +142,18 @@ function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
             type="checkbox"
             className="h-4 w-4 accent-accent"
             checked={query.putAt !== null}
-            onChange={(event) => void markQueryPut(query.assignmentId, query.id, event.target.checked)}
+            onChange={(event) =>
+              void markQueryPut(workspace, query.assignmentId, query.id, event.target.checked)
+            }
           />
           {words.asks.asked}
         </label>
         {remark === undefined && (
-          <Button look="quiet" className="min-h-0 px-1 py-0" onClick={() => void removeQuery(query)}>
+          <Button
+            look="quiet"
+            className="min-h-0 px-1 py-0"
+            onClick={() => void removeQuery(workspace, query)}
+          >
             {words.asks.removeQuery}
           </Button>
         )}
@@ -154,8 +164,10 @@ function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
 
 /** Questions that nobody has taken up yet: promises without anything, points without a word. */
 function Proposed() {
-  const views = useAllViews().filter((view) => !isPastTerm(view));
-  const queries = useWorkspace((state) => state.records.queries);
+  const atMs = useNow();
+  const workspace = useWorkspace();
+  const views = useAllViews().filter((view) => !isPastTerm(view, atMs));
+  const queries = useWorkspaceState((state) => state.records.queries);
   const proposed = views.flatMap((view) =>
     proposedQueries(view)
       .filter(({ id }) => !queries.has(id))
@@ -177,7 +189,7 @@ function Proposed() {
               </p>
               <p>{query.text}</p>
             </div>
-            <Button onClick={() => void takeUpQuery(view.assignment.id, query)}>
+            <Button onClick={() => void takeUpQuery(workspace, view.assignment.id, query)}>
               {words.assignment.takeUp}
               <span className="sr-only">: {query.text}</span>
             </Button>

@@ -1,3 +1,5 @@
+import { shownPoints } from '../../shared/figures.ts';
+import { useNow, useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
@@ -6,15 +8,9 @@ import { FileRow } from '../../shared/FileRow.tsx';
 import { shownMoment } from '../../shared/shown.ts';
 import { words } from '../../words/en.ts';
 import { lateRuleOf } from '#core/scores/rules.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import {
-  attemptScoreShown,
-  latenessOf,
-  standing,
-  type MarkedAttempt,
-} from '../../workspace/marked-attempts.ts';
-import { removeOutsideAttempt, takeAttemptBack } from '../../workspace/own-attempts.ts';
-import { nowMs } from '../../workspace/workspace.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { scoreOfAttempt, latenessOf, standing, type MarkedAttempt } from '#core/assignment/attempts.ts';
+import { removeOutsideAttempt, takeAttemptBack } from '../../workspace/commands/own-attempts.ts';
 import { OutsideAttempt } from './OutsideAttempt.tsx';
 
 /** Every attempt as it stood: files, note, receipt, markings, reports. */
@@ -35,17 +31,18 @@ export function Attempts({ view }: { view: AssignmentView }) {
 }
 
 function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) {
+  const workspace = useWorkspace();
   const { assignment, course } = view;
   const { attempt, marking, withdrawn, missing } = each;
   const zone = course?.zone;
   const late = latenessOf(each, assignment, view.course);
-  const counted = attemptScoreShown(each, assignment, view.course);
+  const counted = scoreOfAttempt(each, assignment, view.course);
   const facts = [
     missing ? words.assignment.noAttempt : words.assignment.sent(shownMoment(attempt.at, zone)),
     late === null ? '' : words.assignment.lateBy(late.hours),
     late === null || lateRuleOf(assignment, view.course) === null
       ? ''
-      : words.assignment.pointsOff(late.deduction),
+      : words.assignment.pointsOff(shownPoints(late.deduction)),
     attempt.outside ? words.assignment.outside : '',
     marking === null ? words.assignment.notMarked : '',
     withdrawn === null ? '' : words.assignment.withdrawnAt(shownMoment(withdrawn.at, zone)),
@@ -56,7 +53,7 @@ function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) 
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <b>{words.assignment.attempt(attempt.number)}</b>
         {counted !== null && assignment.possible !== null && (
-          <b>{words.assignment.of(counted, assignment.possible)}</b>
+          <b>{words.assignment.of(shownPoints(counted), assignment.possible)}</b>
         )}
       </div>
       <p className="text-sm text-quiet">{facts.filter(Boolean).join(' · ')}</p>
@@ -92,7 +89,7 @@ function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) 
         <Button
           look="quiet"
           className="mt-1 min-h-0 px-0 py-0 text-sm"
-          onClick={() => void removeOutsideAttempt(attempt)}
+          onClick={() => void removeOutsideAttempt(workspace, attempt)}
         >
           {words.assignment.outsideRemove}
         </Button>
@@ -103,20 +100,22 @@ function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) 
 
 /** One that was sent by mistake, taken back where the rules still allow it. */
 function Withdrawing({ view, each }: { view: AssignmentView; each: MarkedAttempt }) {
+  const atMs = useNow();
+  const workspace = useWorkspace();
   const [sure, setSure] = useState(false);
   const { assignment, course, attempts } = view;
   const until = assignment.withdrawableUntil;
   const latest = standing(attempts).at(-1);
   const allowed =
     until !== null &&
-    Date.parse(until) > nowMs() &&
+    Date.parse(until) > atMs &&
     each === latest &&
     each.marking === null &&
     !each.attempt.outside;
   if (!allowed) return null;
   const takeBack = async () => {
     setSure(false);
-    const answer = await takeAttemptBack(each.attempt);
+    const answer = await takeAttemptBack(workspace, each.attempt);
     if (answer.kind === 'ok') toast(words.assignment.withdrawDone);
     else
       toast.error(

@@ -1,7 +1,8 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView, AwaitedFile } from '../../workspace/assignment-view.ts';
-import { fetchNow, leaveForLater, useFetching } from '../../workspace/fetching.ts';
+import type { AssignmentView, AwaitedFile } from '#core/assignment/view.ts';
+import { useFetching } from '../../workspace/desk/downloads.ts';
 
 /** Files that came back and aren't here: how large they are, how far they have come, and why they stopped. */
 export function Awaited({ view }: { view: AssignmentView }) {
@@ -41,9 +42,10 @@ function filesThatDiffer({ attempts, remarks, doubles, awaited }: AssignmentView
 }
 
 function Row({ file: { marking, fact } }: { file: AwaitedFile }) {
-  const fetching = useFetching((state) => state.byHash.get(fact.hash));
+  const workspace = useWorkspace();
+  const fetching = useFetching(fact.hash);
   const percent = (received: number) => Math.floor((100 * received) / Math.max(1, fact.size));
-  const fetch = () => void fetchNow(marking, fact);
+  const fetch = () => void workspace.downloads.fetchNow(marking, fact);
   return (
     <li className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-t border-rule py-2">
       <div className="min-w-0">
@@ -61,7 +63,7 @@ function Row({ file: { marking, fact } }: { file: AwaitedFile }) {
         </p>
       </div>
       {fetching?.kind === 'loading' ? (
-        <Button onClick={() => leaveForLater(fact.hash)}>{words.assignment.later}</Button>
+        <Button onClick={() => workspace.downloads.leaveForLater(fact.hash)}>{words.assignment.later}</Button>
       ) : (
         fetching !== undefined && (
           <Button onClick={fetch}>

@@ -1,34 +1,37 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
 import { useState } from 'react';
 import { instantOf } from '#core/model/ids.ts';
 import { Button } from '../../shared/Controls.tsx';
 import { bytesOfFile } from '../../shared/taking-in.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { noteOutsideAttempt } from '../../workspace/own-attempts.ts';
-import { nowMs } from '../../workspace/workspace.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { noteOutsideAttempt } from '../../workspace/commands/own-attempts.ts';
 import { toast } from 'sonner';
 
 const field = 'mt-1 block w-full rounded-md border border-rule-strong/60 bg-paper px-2 py-1.5 font-normal';
 
-function localNow(): string {
-  const at = new Date(nowMs());
+function localNow(workspace: Workspace): string {
+  const at = new Date(workspace.nowMs());
   return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
 }
 
 /** Work that was handed in outside of Juncture, noted as an attempt. */
 export function OutsideAttempt({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   const [open, setOpen] = useState(false);
   const [when, setWhen] = useState('');
   const [note, setNote] = useState('');
   const [file, setFile] = useState<File | null>(null);
   const keep = async () => {
-    const at = new Date(when === '' ? localNow() : when);
+    const at = new Date(when === '' ? localNow(workspace) : when);
     const bytes = file === null ? null : await bytesOfFile(file);
     if (typeof bytes === 'string') {
       toast.error(bytes);
       return;
     }
     await noteOutsideAttempt(
+      workspace,
       view.assignment.id,
       instantOf(at.getTime()),
       note.trim(),
@@ -59,7 +62,7 @@ export function OutsideAttempt({ view }: { view: AssignmentView }) {
           {words.assignment.outsideWhen}
           <input
             type="datetime-local"
-            value={when === '' ? localNow() : when}
+            value={when === '' ? localNow(workspace) : when}
             onChange={(event) => setWhen(event.target.value)}
             className={field}
           />

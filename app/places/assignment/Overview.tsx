@@ -1,10 +1,11 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Link } from 'react-router';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { channelAddress, TallyChips } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
-import { changedUnread, unreadIn, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { markAllRead, markScoreSeen } from '../../workspace/decide.ts';
+import { changedUnread, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
+import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
 import { RemarkLines } from '../../shared/RemarkLines.tsx';
 import { Attempts } from './Attempts.tsx';
 import { Awaited } from './Awaited.tsx';
@@ -39,6 +40,7 @@ export function Overview() {
 }
 
 function CameBack({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   const { tally, assignment, contradictions, course } = view;
   const first = tally.byChannel.find((c) => c.received > c.read);
   const base = `/a/${encodeURIComponent(assignment.id)}`;
@@ -72,7 +74,7 @@ function CameBack({ view }: { view: AssignmentView }) {
               </Link>
             )}
             {unreadIn(view) > 0 && (
-              <Button look="quiet" onClick={() => void markAllRead(view)}>
+              <Button look="quiet" onClick={() => void markAllRead(workspace, view)}>
                 {words.assignment.markAllRead}
               </Button>
             )}
@@ -85,6 +87,7 @@ function CameBack({ view }: { view: AssignmentView }) {
 
 /** What the school changed after it had returned it, with what stood before; and what it took back. */
 function Changes({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   const { scoreChange, withdrawn, assignment } = view;
   const changed = view.remarks.filter(({ before }) => before !== null);
   if (scoreChange === null && changed.length === 0 && withdrawn.length === 0) return null;
@@ -99,7 +102,7 @@ function Changes({ view }: { view: AssignmentView }) {
             <Button
               look="quiet"
               className="min-h-0 px-1 py-0"
-              onClick={() => void markScoreSeen(assignment.id, scoreChange)}
+              onClick={() => void markScoreSeen(workspace, assignment.id, scoreChange)}
             >
               {words.arrivals.seen}
             </Button>

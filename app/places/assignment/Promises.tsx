@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { promisePlaces } from '#core/model/promises.ts';
@@ -6,19 +7,18 @@ import { Choice } from '../../shared/Choice.tsx';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { remarkAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import {
   dismissPromise,
   notePromise,
   proposedQueries,
   takeUpQuery,
   type ProposedQuery,
-} from '../../workspace/queries.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+} from '../../workspace/commands/queries.ts';
 
 /** What was promised elsewhere than where it was said: kept, missing, or set aside; and what could be asked. */
 export function Promises({ view }: { view: AssignmentView }) {
-  const queries = useWorkspace((state) => state.records.queries);
+  const queries = useWorkspaceState((state) => state.records.queries);
   const proposed = proposedQueries(view);
   const forPromise = (promised: Promised) =>
     proposed.find(({ id }) => id === `query/${promised.id}`.slice(0, 200));
@@ -82,6 +82,7 @@ function Row({
   query: ProposedQuery | undefined;
   asked: boolean;
 }) {
+  const workspace = useWorkspace();
   const { said, remark, state, kept } = promised;
   const first = kept.at(0);
   const dismissed = state === 'dismissed';
@@ -108,7 +109,7 @@ function Row({
           <Button
             look="quiet"
             className="min-h-8 text-sm"
-            onClick={() => void dismissPromise(view.assignment.id, promised, !dismissed)}
+            onClick={() => void dismissPromise(workspace, view.assignment.id, promised, !dismissed)}
           >
             {dismissed ? words.assignment.promiseAgain : words.assignment.promiseDismiss}
             <span className="sr-only">: {said}</span>
@@ -120,6 +121,7 @@ function Row({
 }
 
 function AskButton({ view, query, asked }: { view: AssignmentView; query: ProposedQuery; asked: boolean }) {
+  const workspace = useWorkspace();
   if (asked)
     return (
       <Link to="/ask" className="text-sm font-semibold text-accent hover:underline">
@@ -127,7 +129,10 @@ function AskButton({ view, query, asked }: { view: AssignmentView; query: Propos
       </Link>
     );
   return (
-    <Button className="min-h-8 text-sm" onClick={() => void takeUpQuery(view.assignment.id, query)}>
+    <Button
+      className="min-h-8 text-sm"
+      onClick={() => void takeUpQuery(workspace, view.assignment.id, query)}
+    >
       {words.assignment.promiseAsk}
       <span className="sr-only">: {query.text}</span>
     </Button>
@@ -136,11 +141,12 @@ function AskButton({ view, query, asked }: { view: AssignmentView; query: Propos
 
 /** A promise that was made elsewhere, put in by hand. */
 function AddPromise({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   const [said, setSaid] = useState('');
   const [place, setPlace] = useState<(typeof promisePlaces)[number]>('paper');
   const add = () => {
     if (said.trim() === '') return;
-    void notePromise(view.assignment.id, said.trim(), place).then(() => setSaid(''));
+    void notePromise(workspace, view.assignment.id, said.trim(), place).then(() => setSaid(''));
   };
   return (
     <details className="mt-2 border-t border-rule pt-2 text-sm">

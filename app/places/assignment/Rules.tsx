@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { shownMoment, shownPercent } from '../../shared/shown.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 
 /** What the rules say: due time, own extension and closing time apart, attempts, lateness, what counts. */
 export function Rules({ view }: { view: AssignmentView }) {

@@ -2,8 +2,8 @@ import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { RemarkLines } from '../../shared/RemarkLines.tsx';
 import { words } from '../../words/en.ts';
-import { type AssignmentView } from '../../workspace/assignment-view.ts';
-import { useAssignmentView } from '../../workspace/kept-views.ts';
+import { type AssignmentView } from '#core/assignment/view.ts';
+import { useAssignmentView } from '../../workspace/state/use-views.ts';
 
 /** For work in two stages: the way to the other one, and on the final the advice that the draft got. */
 export function Stages({ view }: { view: AssignmentView }) {

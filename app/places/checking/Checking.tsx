@@ -3,10 +3,11 @@ import { Link } from 'react-router';
 import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
 import { countWords } from '#core/text/words.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/assignment-outlet.ts';
-import { Empty, SectionTitle } from '../../shared/Controls.tsx';
+import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
-import { textInWorker } from '../../workers/text-client.ts';
+import { texts } from '../../workers/clients.ts';
+import { WorkerStopped } from '../../workers/worker-client.ts';
 
 /** The last look: what is not answered, what the requirements say, and both versions word by word. */
 export function Checking() {
@@ -96,19 +97,31 @@ function Requirements({ outlet: { view, live } }: { outlet: AssignmentOutlet }) 
 }
 
 function Compared({ outlet: { marked, live } }: { outlet: AssignmentOutlet }) {
-  const [comparison, setComparison] = useState<Comparison | null>(null);
+  const [comparison, setComparison] = useState<Comparison | 'failed' | null>(null);
+  const [tries, setTries] = useState(1);
   useEffect(() => {
     if (marked === null || live === null) return;
     let over = false;
-    void textInWorker()
-      .compare(marked.paper, live.paper)
+    texts
+      .ask((worker) => worker.compare(marked.paper, live.paper))
       .then((result) => {
         if (!over) setComparison(result);
+      })
+      .catch((error: unknown) => {
+        if (!(error instanceof WorkerStopped)) throw error;
+        if (!over) setComparison('failed');
       });
     return () => {
       over = true;
     };
-  }, [marked, live]);
+  }, [marked, live, tries]);
+  if (comparison === 'failed')
+    return (
+      <p role="alert" className="mt-3">
+        {words.check.notCompared}{' '}
+        <Button onClick={() => setTries(tries + 1)}>{words.check.compareAgain}</Button>
+      </p>
+    );
   if (comparison === null) return <p className="mt-3 text-quiet">{words.check.comparing}</p>;
   const { kept, added, removed, moved } = comparison.counts;
   const same = comparison.passages.every(isUnchanged);

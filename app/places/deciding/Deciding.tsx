@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { Link } from 'react-router';
 import type { Remark } from '#core/model/remark.ts';
@@ -10,19 +11,20 @@ import { DecisionButtons } from '../../shared/Decisions.tsx';
 import { useKeys } from '../../shared/hooks.ts';
 import { NoteField, StanceChoice } from '../../shared/Slip.tsx';
 import { remarkAddress } from '../../shared/remark-address.ts';
-import { confirmSuggestion } from '../../workspace/suggestions.ts';
+import { confirmSuggestion } from '../../workspace/state/suggestions.ts';
 import { saidBy } from '../../shared/said.ts';
 import { CriterionChoice } from '../../shared/CriterionChoice.tsx';
 import { PointsBehind } from '../../shared/PointsBehind.tsx';
 import { SlipExtras } from '../../shared/SlipExtras.tsx';
 import { words } from '../../words/en.ts';
-import { criterionFor, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { decideRemark, setStance, toggleCarry } from '../../workspace/decide.ts';
+import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
+import { decideRemark, setStance, toggleCarry } from '../../workspace/commands/decide.ts';
 import { Passage } from './Passage.tsx';
 import { Summary } from './Summary.tsx';
 
 /** One remark at a time, large: its passage, what was said, what it is worth, and the five decisions. */
 export function Deciding() {
+  const workspace = useWorkspace();
   const { view, marked } = useAssignment();
   const [search, setSearch] = useAddress();
   const undecided = view.remarks.filter((remark) => !isDecided(view.judgements.get(remark.id)));
@@ -41,7 +43,7 @@ export function Deciding() {
         undecided.find((r) => r.id !== remark?.id),
     );
   const decide = (decision: Decision) => (held: boolean) => {
-    if (!held && remark !== undefined) void hold(decideRemark(remark, decision));
+    if (!held && remark !== undefined) void hold(decideRemark(workspace, remark, decision));
   };
   // The address names the remark, so that it stays when it is no longer the first undecided one.
   const hold = async (done: Promise<void>) => {
@@ -60,18 +62,18 @@ export function Deciding() {
       stances.map((stance, i) => [
         String(i + 1),
         () => {
-          if (remark !== undefined) void hold(setStance(remark, stance));
+          if (remark !== undefined) void hold(setStance(workspace, remark, stance));
         },
       ]),
     ),
     '0': () => {
-      if (remark !== undefined) void hold(setStance(remark, null));
+      if (remark !== undefined) void hold(setStance(workspace, remark, null));
     },
     l: (held) => {
-      if (!held && remark !== undefined) void hold(confirmSuggestion(view, remark));
+      if (!held && remark !== undefined) void hold(confirmSuggestion(workspace, view, remark));
     },
     c: (held) => {
-      if (!held && remark !== undefined) void hold(toggleCarry(remark));
+      if (!held && remark !== undefined) void hold(toggleCarry(workspace, remark));
     },
   });
   if (view.remarks.length === 0)

@@ -2,9 +2,9 @@ import { blockAt } from '#core/paper/paper.ts';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { useFileUrl } from '../../shared/file-url.ts';
 import { words } from '../../words/en.ts';
-import { criterionFor, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { usePaper } from '../../workspace/papers.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
+import { usePaper } from '../../workspace/state/papers.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 
 const frame = 'rounded-lg border border-rule bg-surface p-5 font-serif leading-relaxed';
 

@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { channels } from '#core/model/channels.ts';
@@ -9,8 +10,8 @@ import { decisionLook } from '../../shared/decision-look.ts';
 import { DecisionSign } from '../../shared/Decisions.tsx';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { decideMany } from '../../workspace/decide.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { decideMany } from '../../workspace/commands/decide.ts';
 
 const GROUPS: readonly (Decision | 'carry')[] = ['act', 'ask', 'keep', 'carry', 'decline'];
 
@@ -105,6 +106,7 @@ function Group({
 
 /** A list to choose remarks from, and one decision for all that are chosen. */
 function ManyAtOnce({ view, onOpen }: ListProps) {
+  const workspace = useWorkspace();
   const [onlyUndecided, setOnlyUndecided] = useState(true);
   const [channel, setChannel] = useState('');
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -122,7 +124,7 @@ function ManyAtOnce({ view, onOpen }: ListProps) {
     setChosen(next);
   };
   const decide = (decision: Decision | 'carry') => {
-    void decideMany(view.assignment.id, picked, decision).then(() => setChosen(new Set()));
+    void decideMany(workspace, view.assignment.id, picked, decision).then(() => setChosen(new Set()));
   };
   const select = 'rounded border border-rule bg-surface px-1.5 py-1 text-sm';
   return (

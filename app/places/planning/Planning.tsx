@@ -1,14 +1,17 @@
+import { shownPoints } from '../../shared/figures.ts';
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Link } from 'react-router';
 import { planTotals } from '#core/plan/tasks.ts';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import { hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { proposeOrder } from '../../workspace/plan.ts';
+import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { proposeOrder } from '../../workspace/commands/plan.ts';
 import { TaskList } from './TaskList.tsx';
 
 /** What was decided to be acted on, as tasks with minutes and the points behind them. */
 export function Planning() {
+  const workspace = useWorkspace();
   const { view } = useAssignment();
   const totals = planTotals(view.tasks);
   const dragged = view.tasks.some((planned) => planned.task.rank !== null);
@@ -24,7 +27,7 @@ export function Planning() {
             </p>
           </div>
           {dragged && (
-            <Button look="quiet" onClick={() => void proposeOrder(view.assignment.id)}>
+            <Button look="quiet" onClick={() => void proposeOrder(workspace, view.assignment.id)}>
               {words.plan.proposed}
             </Button>
           )}
@@ -81,10 +84,10 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
       <SectionTitle>{words.plan.total}</SectionTitle>
       {stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
       {!stake && view.score !== null && (
-        <p className="mt-2">{words.plan.totalLine(hundredths(gain), view.score)}</p>
+        <p className="mt-2">{words.plan.totalLine(hundredths(gain), shownPoints(view.score))}</p>
       )}
       {!stake && view.reachable !== null && (
-        <p className="text-quiet">{words.plan.capLine(view.reachable)}</p>
+        <p className="text-quiet">{words.plan.capLine(shownPoints(view.reachable))}</p>
       )}
       <p className="mt-2 mb-6 text-sm text-quiet">{words.plan.estimate}</p>
       <table className="w-full text-sm">

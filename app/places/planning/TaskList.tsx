@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import {
   closestCenter,
   DndContext,
@@ -23,11 +24,18 @@ import { Link } from 'react-router';
 import type { PlannedTask } from '#core/plan/tasks.ts';
 import { changeKinds, type Task } from '#core/model/work.ts';
 import { words } from '../../words/en.ts';
-import { criterionFor, hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { orderTasks, renameTask, setTaskKind, setTaskMinutes, tickTask } from '../../workspace/plan.ts';
+import { criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import {
+  orderTasks,
+  renameTask,
+  setTaskKind,
+  setTaskMinutes,
+  tickTask,
+} from '../../workspace/commands/plan.ts';
 
 /** The tasks, to be put in order by dragging or with the keys. */
 export function TaskList({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   // While an order is being saved the list already stands as it was dropped.
   const [dropped, setDropped] = useState<readonly string[] | null>(null);
   const byId = new Map(view.tasks.map((planned) => [planned.task.id as string, planned]));
@@ -43,7 +51,7 @@ export function TaskList({ view }: { view: AssignmentView }) {
     if (over === null || active.id === over.id) return;
     const order = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
     setDropped(order);
-    void orderTasks(view.assignment.id, order).finally(() => setDropped(null));
+    void orderTasks(workspace, view.assignment.id, order).finally(() => setDropped(null));
   };
   const titleOf = (id: string | number) => byId.get(String(id))?.task.title ?? '';
   const announcements: Announcements = {
@@ -75,6 +83,7 @@ export function TaskList({ view }: { view: AssignmentView }) {
 }
 
 function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask }) {
+  const workspace = useWorkspace();
   const { task, behind, gain, importance } = planned;
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: task.id,
@@ -102,7 +111,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
         type="checkbox"
         aria-label={`${words.plan.done}: ${task.title}`}
         checked={task.done}
-        onChange={(event) => void tickTask(task, event.target.checked)}
+        onChange={(event) => void tickTask(workspace, task, event.target.checked)}
         className="h-5 w-5 shrink-0 accent-accent"
       />
       <div className="min-w-0 flex-1 pl-1">
@@ -115,7 +124,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
             value={task.kind}
             onChange={(event) => {
               const kind = changeKinds.find((k) => k === event.target.value);
-              if (kind !== undefined) void setTaskKind(task, kind);
+              if (kind !== undefined) void setTaskKind(workspace, task, kind);
             }}
           >
             {changeKinds.map((kind) => (
@@ -131,7 +140,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
           key={task.minutes}
           title={task.title}
           minutes={task.minutes}
-          onChange={(minutes) => void setTaskMinutes(task, minutes)}
+          onChange={(minutes) => void setTaskMinutes(workspace, task, minutes)}
         />
         <div className="w-17 text-right" title={words.plan.expected}>
           {gain !== null && behind !== null && (
@@ -152,11 +161,12 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
 }
 
 function TitleField({ task }: { task: Task }) {
+  const workspace = useWorkspace();
   const [title, setTitle] = useState(task.title);
   const keep = () => {
     const next = title.trim();
     if (next === '') setTitle(task.title);
-    else if (next !== task.title) void renameTask(task, next);
+    else if (next !== task.title) void renameTask(workspace, task, next);
   };
   return (
     <textarea

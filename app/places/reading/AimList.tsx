@@ -1,14 +1,16 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useMemo } from 'react';
 import type { Criterion } from '#core/model/facts.ts';
 import type { Aim } from '#core/model/work.ts';
 import { paperOfDraft } from '#core/paper/draft.ts';
 import { aimItems, measuredIn } from '#core/rubric/aim.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { tickAim } from '../../workspace/by-hand.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { tickAim } from '../../workspace/commands/by-hand.ts';
 
 /** What is to be done for the level that is aimed at: ticked by hand, or by what the draft has. */
 export function AimList({ view, criterion, aim }: { view: AssignmentView; criterion: Criterion; aim: Aim }) {
+  const workspace = useWorkspace();
   const { draft, assignment } = view;
   const measured = useMemo(() => (draft === null ? null : measuredIn(paperOfDraft(draft.content))), [draft]);
   const items = aimItems(criterion, aim.level, aim.ticked, measured);
@@ -35,7 +37,9 @@ export function AimList({ view, criterion, aim }: { view: AssignmentView; criter
                 type="checkbox"
                 checked={done}
                 disabled={counted !== null}
-                onChange={(event) => void tickAim(assignment.id, criterion.id, text, event.target.checked)}
+                onChange={(event) =>
+                  void tickAim(workspace, assignment.id, criterion.id, text, event.target.checked)
+                }
                 className="mt-0.5 h-5 w-5 shrink-0 accent-accent"
               />
               <span>

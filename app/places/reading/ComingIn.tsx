@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { PageSize } from '#formats/marked-paper.ts';
@@ -14,7 +15,6 @@ import { leaveOpen } from '../../shared/pdf-document.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { usePreferences } from '../../shared/preferences.ts';
 import { words } from '../../words/en.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
 import { pageTops } from './geometry.ts';
 import { Page } from './Page.tsx';
 import { keepPage, showByPages } from './reading-state.ts';
@@ -60,21 +60,22 @@ function useInSight(): void {
 
 /** Once the paper belongs to an assignment it is read there, at the page at which one is, and needn't be opened again. */
 function useLeadingOn(): void {
+  const workspace = useWorkspace();
   const navigate = useNavigate();
   const takenInto = useComing((coming) => coming.takenInto);
   useEffect(() => {
     const { paper } = useComing.getState();
     if (takenInto === null || paper === null) return;
     const { hash, document } = paper;
-    keepPage(takenInto, hash, useSight.getState().page);
-    showByPages(takenInto);
+    keepPage(workspace, takenInto, hash, useSight.getState().page);
+    showByPages(workspace, takenInto);
     leaveOpen(hash, document);
-    const role = useWorkspace.getState().records.files.get(hash)?.role;
+    const role = workspace.records.files.get(hash)?.role;
     const material = role === 'brief' ? 'brief' : 'paper';
     const isRead = role === 'brief' || role === 'marked' || role === 'sent';
     const at = `/a/${encodeURIComponent(takenInto)}`;
     void navigate(isRead ? `${at}/read?material=${material}&file=${hash}` : at, { replace: true });
-  }, [takenInto, navigate]);
+  }, [takenInto, navigate, workspace]);
 }
 
 function Pages({ paper }: { paper: ComingPaper }) {

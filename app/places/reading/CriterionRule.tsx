@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { toast } from 'sonner';
 import { criterionOf } from '#core/rubric/link.ts';
@@ -8,8 +9,8 @@ import { Sharing } from '../../shared/PointsBehind.tsx';
 import { RemarkLines } from '../../shared/RemarkLines.tsx';
 import { Slip } from '../../shared/Slip.tsx';
 import { words } from '../../words/en.ts';
-import { hundredths, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { proposedQueries, takeUpQuery, unexplainedQueryId } from '../../workspace/queries.ts';
+import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { proposedQueries, takeUpQuery, unexplainedQueryId } from '../../workspace/commands/queries.ts';
 import { AimList } from './AimList.tsx';
 import { Levels } from './Levels.tsx';
 import { useUnfolded } from './reading-state.ts';
@@ -137,6 +138,7 @@ function Unexplained({
   criterionId: string;
   lost: string;
 }) {
+  const workspace = useWorkspace();
   const id = unexplainedQueryId(view.assignment.id, criterionId);
   const taken = view.queries.some((query) => query.id === id);
   const proposed = proposedQueries(view).find((query) => query.id === id);
@@ -154,7 +156,7 @@ function Unexplained({
         proposed !== undefined && (
           <Button
             onClick={() =>
-              void takeUpQuery(view.assignment.id, proposed).then(() => toast(words.rubric.asked))
+              void takeUpQuery(workspace, view.assignment.id, proposed).then(() => toast(words.rubric.asked))
             }
           >
             {words.rubric.askWhy}

@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { Button } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { filterFields, groupsBy, passes, type Filter, type FilterField } from './filter.ts';
 
 /** Which remarks are shown: a list for each field, with how many have each value. */

@@ -2,7 +2,7 @@ import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { findingsIn, textToSearch, type Finding } from './found-words.ts';
 import type { TextState } from './layout-segments.ts';
 

@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { Target } from 'lucide-react';
 import type { Level } from '#core/model/facts.ts';
@@ -5,8 +6,8 @@ import { asksBeyond } from '#core/rubric/asks.ts';
 import type { ScaledResult } from '#core/rubric/result.ts';
 import { fromDecimal, multiply, toShown } from '#core/scores/fraction.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { aimAt } from '../../workspace/by-hand.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { aimAt } from '../../workspace/commands/by-hand.ts';
 
 /** The levels of a criterion as steps: the one reached and the one aimed at have marks of their own, with words. */
 export function Levels({
@@ -22,6 +23,7 @@ export function Levels({
   aimed: number | null;
   asList: boolean;
 }) {
+  const workspace = useWorkspace();
   const { levels } = criterion;
   if (levels.length === 0) return null;
   // Beyond what is reached, a level's new words are marked against the level below it; so are those of the one aimed at.
@@ -75,7 +77,9 @@ export function Levels({
             <button
               type="button"
               aria-label={`${index === aimed ? words.rubric.aimOff : words.rubric.aim}: ${level.title}, ${criterion.title}`}
-              onClick={() => void aimAt(view.assignment.id, criterion.id, index === aimed ? null : index)}
+              onClick={() =>
+                void aimAt(workspace, view.assignment.id, criterion.id, index === aimed ? null : index)
+              }
               className="mt-1 font-semibold text-accent hover:underline"
             >
               {index === aimed ? words.rubric.aimOff : words.rubric.aim}

@@ -1,11 +1,12 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { Button } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { placeRemark } from '../../workspace/correct.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { placeRemark } from '../../workspace/commands/correct.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { placeOfSelection } from './selection.ts';
 import { SlipList } from './SlipList.tsx';
 
@@ -75,6 +76,7 @@ function PlaceByHand({
   drawing: boolean;
   onDraw: (remark: Remark | null) => void;
 }) {
+  const workspace = useWorkspace();
   const target = placeOf(remark);
   if (target.kind !== 'unplaced') return null;
   const place = () => {
@@ -83,7 +85,9 @@ function PlaceByHand({
       toast(words.reading.placeNothing);
       return;
     }
-    void placeRemark(remark, selected.target, selected.anchor, paper).then(() => toast(words.reading.placed));
+    void placeRemark(workspace, remark, selected.target, selected.anchor, paper).then(() =>
+      toast(words.reading.placed),
+    );
   };
   return (
     <p className="mt-1.5 flex flex-wrap items-center gap-x-4 text-sm text-quiet">
@@ -105,7 +109,7 @@ function PlaceByHand({
       <Button
         className="min-h-8 text-sm"
         onClick={() =>
-          void placeRemark(remark, { kind: 'whole' }, null, paper).then(() =>
+          void placeRemark(workspace, remark, { kind: 'whole' }, null, paper).then(() =>
             toast(words.reading.placedWhole),
           )
         }

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { countIn, labelOf, materialsOf, type Material } from './materials.ts';
 
 /** What there is to read, each with how much of it was read. */

@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -7,8 +8,8 @@ import type { PageSize } from '#formats/marked-paper.ts';
 import { setPreference, usePreferences } from '../../shared/preferences.ts';
 import { useNarrow, useSize } from '../../shared/hooks.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { Curves } from './Curves.tsx';
 import type { Region } from './DrawRegion.tsx';
 import { useFoundWords, type Finding } from './found-words.ts';
@@ -315,20 +316,21 @@ function useReturnToPage(
   pages: number,
   toPage: (page: number) => void,
 ): void {
+  const workspace = useWorkspace();
   const returned = useRef('');
   useEffect(() => {
     if (!laidOut || returned.current === hash) return;
     returned.current = hash;
-    const page = keptPage(assignmentId, hash);
+    const page = keptPage(workspace, assignmentId, hash);
     if (!remarkSays && page > 1 && page <= pages) toPage(page);
-  }, [assignmentId, hash, laidOut, remarkSays, pages, toPage]);
+  }, [assignmentId, hash, laidOut, remarkSays, pages, toPage, workspace]);
   useEffect(() => {
     // What is in sight before the desk is laid out says nothing.
     if (!laidOut || pages < 2) return;
     return useSight.subscribe(({ page }, before) => {
-      if (page !== before.page) keepPage(assignmentId, hash, page);
+      if (page !== before.page) keepPage(workspace, assignmentId, hash, page);
     });
-  }, [assignmentId, hash, laidOut, pages]);
+  }, [assignmentId, hash, laidOut, pages, workspace]);
 }
 
 /** A text shorter than this, in pixels, leaves room for as many slips as one of this height. */

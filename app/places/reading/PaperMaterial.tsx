@@ -1,11 +1,11 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useMemo, useState } from 'react';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { Empty } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView, PaperFile } from '../../workspace/assignment-view.ts';
-import { placeRemark } from '../../workspace/correct.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import type { AssignmentView, PaperFile } from '#core/assignment/view.ts';
+import { placeRemark } from '../../workspace/commands/correct.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 import type { Region } from './DrawRegion.tsx';
 import { useFileUrl } from '../../shared/file-url.ts';
 import type { TextState } from './layout-segments.ts';
@@ -33,7 +33,7 @@ interface PaperMaterialProps {
 /** A paper of any kind with its remarks, or why it is not here. */
 export function PaperMaterial(props: PaperMaterialProps) {
   const { file, paper } = props;
-  const isHere = useWorkspace((state) => state.records.files.has(file?.hash ?? ''));
+  const isHere = useWorkspaceState((state) => state.records.files.has(file?.hash ?? ''));
   if (paper !== null)
     return paper.kind === 'pdf' && paper.layout === null ? (
       <PdfPaper {...props} paper={paper} />
@@ -71,12 +71,13 @@ function textShown({ layout }: ReadPaper, state: TextState): Shown | null {
 
 /** The paper with its remarks in their places, and above it those that have none. */
 function OpenPaper({ paper, show, remarks, ...props }: OpenedProps & { show: Shown | null }) {
+  const workspace = useWorkspace();
   const [drawingFor, setDrawingFor] = useState<Remark | null>(null);
   if (show === null) return <p className="p-6 text-quiet">{words.reading.opening}</p>;
   const place = (region: Region) => {
     if (drawingFor === null) return;
     setDrawingFor(null);
-    void placeRemark(drawingFor, { kind: 'region', ...region, outline: null }, null, paper);
+    void placeRemark(workspace, drawingFor, { kind: 'region', ...region, outline: null }, null, paper);
   };
   const loose = remarks.filter((remark) => isLoose(remark, paper));
   return (

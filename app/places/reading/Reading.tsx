@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -12,9 +13,9 @@ import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
 import { saidBy } from '../../shared/said.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
-import { type AssignmentView } from '../../workspace/assignment-view.ts';
-import { useAllViews } from '../../workspace/kept-views.ts';
-import { decideRemark, markRead, setStance, toggleCarry } from '../../workspace/decide.ts';
+import { type AssignmentView } from '#core/assignment/view.ts';
+import { useAllViews } from '../../workspace/state/use-views.ts';
+import { decideRemark, markRead, setStance, toggleCarry } from '../../workspace/commands/decide.ts';
 import { passes } from './filter.ts';
 import { FilterRow } from './FilterRow.tsx';
 import { FindRow, useFinding } from './FindRow.tsx';
@@ -38,7 +39,7 @@ import { ReadingBar } from './ReadingBar.tsx';
 import { Recordings } from './Recordings.tsx';
 import { RemarkIndex } from './RemarkIndex.tsx';
 import { RubricView } from './RubricView.tsx';
-import { confirmSuggestion } from '../../workspace/suggestions.ts';
+import { confirmSuggestion } from '../../workspace/state/suggestions.ts';
 import { useShownPaper } from './replaced.ts';
 import { Sheet } from './Sheet.tsx';
 import { useMatchesOn } from './together.ts';
@@ -85,6 +86,7 @@ function useReadingPlace(view: AssignmentView, state: ReadingState) {
 
 /** The heart: the paper with its remarks in their places, the rubric, the overall words. */
 export function Reading() {
+  const workspace = useWorkspace();
   const { view } = useAssignment();
   const [state, change] = useReadingState(view.assignment.id);
   const { material, papers, file, focusedId, focus, open, openFile } = useReadingPlace(view, state);
@@ -168,7 +170,7 @@ export function Reading() {
   const once = (act: (remark: Remark) => void) => (held: boolean) => {
     if (!held && at >= 0 && focused !== undefined) act(focused);
   };
-  const decide = (decision: Decision) => once((remark) => void decideRemark(remark, decision));
+  const decide = (decision: Decision) => once((remark) => void decideRemark(workspace, remark, decision));
   useKeys({
     n: () => step(1),
     p: () => step(-1),
@@ -177,13 +179,16 @@ export function Reading() {
     q: decide('ask'),
     k: decide('keep'),
     d: decide('decline'),
-    c: once((remark) => void toggleCarry(remark)),
-    r: once((remark) => void markRead(remark, unread(remark))),
-    l: once((remark) => void confirmSuggestion(view, remark)),
+    c: once((remark) => void toggleCarry(workspace, remark)),
+    r: once((remark) => void markRead(workspace, remark, unread(remark))),
+    l: once((remark) => void confirmSuggestion(workspace, view, remark)),
     ...Object.fromEntries(
-      stances.map((stance, i) => [String(i + 1), once((remark) => void setStance(remark, stance))]),
+      stances.map((stance, i) => [
+        String(i + 1),
+        once((remark) => void setStance(workspace, remark, stance)),
+      ]),
     ),
-    '0': once((remark) => void setStance(remark, null)),
+    '0': once((remark) => void setStance(workspace, remark, null)),
     '+': () => larger(1),
     '=': () => larger(1),
     '-': () => larger(-1),

@@ -1,10 +1,12 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { words } from '../../words/en.ts';
-import { markRead } from '../../workspace/decide.ts';
+import { markRead } from '../../workspace/commands/decide.ts';
 import { useFileUrl } from '../../shared/file-url.ts';
 import { SlipList, type SlipListProps } from './SlipList.tsx';
 
 /** Spoken comments, each with what is said in it where a transcript came. One counts as read when it was played. */
 export function Recordings({ view, remarks, focusedId, onFocus }: SlipListProps) {
+  const workspace = useWorkspace();
   return (
     <div className="grid gap-7">
       {view.recordings.map((file) => {
@@ -13,7 +15,10 @@ export function Recordings({ view, remarks, focusedId, onFocus }: SlipListProps)
         return (
           <section key={file.hash} aria-label={file.name}>
             <h2 className="mb-2 font-semibold break-words">{file.name}</h2>
-            <Player hash={file.hash} onEnded={() => whole !== undefined && void markRead(whole, true)} />
+            <Player
+              hash={file.hash}
+              onEnded={() => whole !== undefined && void markRead(workspace, whole, true)}
+            />
             <div className="mt-3">
               <SlipList view={view} remarks={own} focusedId={focusedId} onFocus={onFocus} />
             </div>

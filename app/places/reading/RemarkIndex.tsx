@@ -2,7 +2,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { Empty } from '../../shared/Controls.tsx';
 import { RemarkLines } from '../../shared/RemarkLines.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { filterFields, groupsBy, type FilterField } from './filter.ts';
 
 /** The remarks as a list, in groups with counts; each line leads to its place. */

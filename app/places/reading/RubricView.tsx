@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { rubricTotal } from '#core/rubric/result.ts';
@@ -6,10 +7,9 @@ import { Button, Empty } from '../../shared/Controls.tsx';
 import { useNarrow } from '../../shared/hooks.ts';
 import { setPreference, usePreferences } from '../../shared/preferences.ts';
 import { words } from '../../words/en.ts';
-import { criterionFor, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { linkRemarks } from '../../workspace/decide.ts';
-import { suggestionsIn } from '../../workspace/suggestions.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
+import { linkRemarks } from '../../workspace/commands/decide.ts';
+import { suggestionsIn } from '../../workspace/state/suggestions.ts';
 import { CriterionRule } from './CriterionRule.tsx';
 import { SlipList } from './SlipList.tsx';
 
@@ -155,7 +155,8 @@ function AddsUp({ view: { addsUp, criteria, assignment, rubric } }: { view: Assi
 
 /** Links that the words of remarks suggest: confirmed all at once here, or one by one on their slips. */
 function Suggestions({ view }: { view: AssignmentView }) {
-  const records = useWorkspace((state) => state.records);
+  const workspace = useWorkspace();
+  const records = useWorkspaceState((state) => state.records);
   const found = useMemo(() => suggestionsIn(records, view), [records, view]);
   if (found.size === 0) return null;
   const titleOf = (id: string) => view.rubric?.criteria.find((criterion) => criterion.id === id)?.title ?? '';
@@ -169,7 +170,7 @@ function Suggestions({ view }: { view: AssignmentView }) {
             <button
               type="button"
               className="rounded border border-dashed border-rule-strong px-1.5 italic hover:border-ink"
-              onClick={() => void linkRemarks([remark], { criterionId })}
+              onClick={() => void linkRemarks(workspace, [remark], { criterionId })}
             >
               {titleOf(criterionId)}?
             </button>
@@ -178,7 +179,7 @@ function Suggestions({ view }: { view: AssignmentView }) {
       </ul>
       <Button
         onClick={() =>
-          void linkRemarks([...found.keys()], (remark) => {
+          void linkRemarks(workspace, [...found.keys()], (remark) => {
             const suggestion = found.get(remark);
             return suggestion === undefined ? null : { criterionId: suggestion.criterionId };
           })

@@ -3,7 +3,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { Button } from '../../shared/Controls.tsx';
 import { Slip } from '../../shared/Slip.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 
 const ALREADY = () => undefined;
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { Slip } from '../../shared/Slip.tsx';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { useUnfolded } from './reading-state.ts';
 
 export interface SlipListProps {

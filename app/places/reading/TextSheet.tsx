@@ -4,7 +4,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { layoutMap, type Layout, type LayoutBlock } from '#core/paper/layout.ts';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { WORDS_DRAWN } from './found-words.ts';
 import type { Box } from './geometry.ts';
 import { hover, useIsHovered } from './hovered.ts';

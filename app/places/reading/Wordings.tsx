@@ -1,7 +1,7 @@
 import { Empty } from '../../shared/Controls.tsx';
 import { FileRow } from '../../shared/FileRow.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import { SlipList, type SlipListProps } from './SlipList.tsx';
 
 /** What was said about the whole. */

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { recordsIn } from '#core/assignment/records.ts';
 import {
   exampleAssignment,
   exampleJudgement,
@@ -7,8 +8,8 @@ import {
   wordsTarget,
 } from '#core/model/example.ts';
 import type { Remark } from '#core/model/remark.ts';
-import { viewOf, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { emptyRecords } from '../../workspace/records.ts';
+import { viewOf, type AssignmentView } from '#core/assignment/view.ts';
+import { emptyRecords } from '../../workspace/storage/records.ts';
 import { groupsBy, passes, valueOf } from './filter.ts';
 
 const remarks = [
@@ -32,7 +33,7 @@ function view(): AssignmentView {
       ['y', exampleJudgement('y', { carry: true })],
     ]),
   };
-  const found = viewOf(records, 'a', 0);
+  const found = viewOf(recordsIn(records), 'a', 0);
   if (found === null) throw new Error('no view');
   return found;
 }

@@ -1,5 +1,5 @@
 import { layoutOfPaper } from '#core/paper/layout.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 
 /**
  * A PDF as text that flows in the width there is, in reading order. What hangs on no words of its own stands at the

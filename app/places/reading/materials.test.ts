@@ -9,8 +9,9 @@ import {
 } from '#core/model/example.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { FileRole } from '#core/model/work.ts';
-import { viewOf, type AssignmentView } from '../../workspace/assignment-view.ts';
-import { emptyRecords, type ReadPaper } from '../../workspace/records.ts';
+import { recordsIn } from '#core/assignment/records.ts';
+import { viewOf, type AssignmentView } from '#core/assignment/view.ts';
+import { emptyRecords, type ReadPaper } from '../../workspace/storage/records.ts';
 import {
   countIn,
   firstMaterial,
@@ -39,14 +40,14 @@ function view(remarks: Remark[], files: Partial<Record<string, FileRole>>): Assi
     aboutHash: null,
   }));
   const found = viewOf(
-    {
+    recordsIn({
       ...emptyRecords(),
       assignments: new Map([['a', exampleAssignment()]]),
       attempts: new Map([['a-1', exampleAttempt()]]),
       markings: new Map([['m', exampleMarking({ files: [exampleFile({ hash: hash('a') })] })]]),
       files: new Map(stored.map((file) => [file.hash as string, file])),
       remarks: new Map(remarks.map((remark) => [remark.id as string, remark])),
-    },
+    }),
     'a',
     NOW,
   );

@@ -1,9 +1,10 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useEffect, useLayoutEffect, useRef, type RefObject } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { readingNeedMs, wordingMark } from '#core/reading/need.ts';
 import { isRead } from '#core/tally/tally.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { addReadingTime } from '../../workspace/decide.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { addReadingTime } from '../../workspace/commands/decide.ts';
 import { isWholeIn } from './geometry.ts';
 
 const LOOKS_EVERY_MS = 200;
@@ -29,6 +30,7 @@ export function useReadingClock(
   view: AssignmentView,
   focusedId: string | null,
 ): void {
+  const workspace = useWorkspace();
   const latest = useRef({ view, focusedId });
   useLayoutEffect(() => {
     latest.current = { view, focusedId };
@@ -39,7 +41,7 @@ export function useReadingClock(
     const keep = (remark: Remark, read: boolean) => {
       const ms = unkept.get(remark.id) ?? 0;
       unkept.set(remark.id, 0);
-      if (ms > 0 || read) void addReadingTime(remark, ms, read);
+      if (ms > 0 || read) void addReadingTime(workspace, remark, ms, read);
     };
     const keepAll = () => {
       for (const remark of latest.current.view.remarks)
@@ -68,5 +70,5 @@ export function useReadingClock(
       document.removeEventListener('visibilitychange', keepAll);
       keepAll();
     };
-  }, [frame]);
+  }, [frame, workspace]);
 }

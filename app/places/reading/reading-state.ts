@@ -1,7 +1,8 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
 import { useCallback, useMemo } from 'react';
 import * as v from 'valibot';
 import { create } from 'zustand';
-import { databaseName, useWorkspace } from '../../workspace/workspace.ts';
 import { filterFields } from './filter.ts';
 import { textStates } from './layout-segments.ts';
 
@@ -33,9 +34,8 @@ const ReadingState = v.object({
 });
 export type ReadingState = v.InferOutput<typeof ReadingState>;
 
-function keyOf(assignmentId: string): string {
-  const { identity } = useWorkspace.getState();
-  return `reading/${identity === null ? '' : databaseName(identity)}/${assignmentId}`;
+function keyOf(workspace: Workspace, assignmentId: string): string {
+  return `reading/${workspace.name}/${assignmentId}`;
 }
 
 function stored(key: string): ReadingState {
@@ -52,7 +52,8 @@ const useStates = create<Readonly<Record<string, ReadingState | undefined>>>(() 
 export function useReadingState(
   assignmentId: string,
 ): [ReadingState, (change: Partial<ReadingState>) => void] {
-  const key = keyOf(assignmentId);
+  const workspace = useWorkspace();
+  const key = keyOf(workspace, assignmentId);
   const first = useMemo(() => stored(key), [key]);
   const state = useStates((states) => states[key]) ?? first;
   const change = useCallback((part: Partial<ReadingState>) => changeState(key, part), [key]);
@@ -66,22 +67,25 @@ function changeState(key: string, part: Partial<ReadingState>): void {
 }
 
 /** Has an assignment's paper shown by its pages, whatever was looked at before. */
-export function showByPages(assignmentId: string): void {
-  changeState(keyOf(assignmentId), { listed: null, flowing: false });
+export function showByPages(workspace: Workspace, assignmentId: string): void {
+  changeState(keyOf(workspace, assignmentId), { listed: null, flowing: false });
 }
 
-function pageKey(assignmentId: string, hash: string): string {
-  return `${keyOf(assignmentId)}/page/${hash}`;
+function pageKey(workspace: Workspace, assignmentId: string, hash: string): string {
+  return `${keyOf(workspace, assignmentId)}/page/${hash}`;
 }
 
 /** Keeps at which page of a file one is. */
-export function keepPage(assignmentId: string, hash: string, page: number): void {
-  localStorage.setItem(pageKey(assignmentId, hash), String(page));
+export function keepPage(workspace: Workspace, assignmentId: string, hash: string, page: number): void {
+  localStorage.setItem(pageKey(workspace, assignmentId, hash), String(page));
 }
 
 /** The page of a file at which one was last; 1 at first. */
-export function keptPage(assignmentId: string, hash: string): number {
-  return Math.max(1, Math.round(Number(localStorage.getItem(pageKey(assignmentId, hash)) ?? 1)) || 1);
+export function keptPage(workspace: Workspace, assignmentId: string, hash: string): number {
+  return Math.max(
+    1,
+    Math.round(Number(localStorage.getItem(pageKey(workspace, assignmentId, hash)) ?? 1)) || 1,
+  );
 }
 
 /** The slips of long remarks that stand in full though they are not in focus. */

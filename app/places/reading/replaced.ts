@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
-import type { PaperFile } from '../../workspace/assignment-view.ts';
-import { usePaper } from '../../workspace/papers.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { PaperFile } from '#core/assignment/view.ts';
+import { usePaper } from '../../workspace/state/papers.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 
 interface Showing {
   readonly assignmentId: AssignmentId;

@@ -5,7 +5,7 @@ import type { Target } from '#core/model/remark.ts';
 import { layoutMap } from '#core/paper/layout.ts';
 import type { Anchor, PageSize } from '#formats/marked-paper.ts';
 import { boundsOf } from '#formats/pdf/bounds.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 
 interface SelectedPlace {
   readonly target: Target;

@@ -1,6 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { create } from 'zustand';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { isWholeIn } from './geometry.ts';
 import type { Wanted } from './wanted.ts';
 

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import type { Remark } from '#core/model/remark.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { usePaper } from '../../workspace/papers.ts';
-import type { ReadPaper } from '../../workspace/records.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { usePaper } from '../../workspace/state/papers.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 
 const NONE: readonly Remark[] = [];
 

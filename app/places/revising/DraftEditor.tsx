@@ -1,74 +1,41 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
 import { EditorContent, useEditor, type Editor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import clsx from 'clsx';
 import { Bold, Heading2, Heading3, Italic, List, Pilcrow, Redo2, Undo2, type LucideIcon } from 'lucide-react';
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as v from 'valibot';
 import { DraftContent, type Draft } from '#core/model/work.ts';
 import { words } from '../../words/en.ts';
-import { saveDraft } from '../../workspace/draft.ts';
-import { journalise, journalled, settling } from '../../workspace/journal.ts';
-import { holdSaving, type Unkept } from '../../workspace/workspace.ts';
+import { saveDraft } from '../../workspace/commands/draft.ts';
+import { Keeper } from '../../workspace/state/keeper.ts';
 import { FollowedPassages } from './followed.ts';
 
-/** What was typed is kept after so long at the latest. */
-const KEEP_AFTER_MS = 200;
-
 /** What was typed last before the page went away, if it didn't reach the draft. */
-function lastTyped(draftId: string): DraftContent | null {
-  const text = journalled(draftId);
+function lastTyped(workspace: Workspace, draftId: string): DraftContent | null {
+  const text = workspace.journal.read(draftId);
   if (text === null) return null;
   const parsed = v.safeParse(DraftContent, JSON.parse(text));
   return parsed.success ? parsed.output : null;
 }
 
-/** Keeps what is typed in an editor; `keep` at once. */
+/** Keeps what is typed in an editor. */
 function useKeeping(draftId: string, onFailed: () => void) {
-  const ours = useRef(new WeakSet<DraftContent>());
-  const unkept = useRef<{ editor: Editor; hold: Unkept } | null>(null);
-  const typedIn = useRef<Editor | null>(null);
-  const underWay = useRef(0);
-  const stuck = useRef<Unkept | null>(null);
-  const failed = useRef(onFailed);
+  const workspace = useWorkspace();
+  const [ours] = useState(() => new WeakSet<DraftContent>());
+  const keeper = useMemo(
+    () => new Keeper<DraftContent>(workspace, draftId, (content) => JSON.stringify(content)),
+    [workspace, draftId],
+  );
   useLayoutEffect(() => {
-    failed.current = onFailed;
-  });
-  const keep = useRef(async () => {
-    const nothingElse = () => unkept.current === null && underWay.current === 1;
-    if (unkept.current === null) return;
-    const { editor, hold } = unkept.current;
-    unkept.current = null;
-    const content: DraftContent = { schema: 1, doc: editor.getJSON() };
-    ours.current.add(content);
-    const settled = settling(draftId);
-    underWay.current++;
-    try {
-      await saveDraft(draftId, content);
-      // An entry made meanwhile is of this content, unless more was typed.
-      await (nothingElse() ? settling(draftId) : settled)();
-      hold.kept();
-      stuck.current?.kept();
-      stuck.current = null;
-    } catch {
-      journalise(draftId, JSON.stringify(content));
-      hold.failed();
-      stuck.current?.kept();
-      stuck.current = hold;
-      failed.current();
-    } finally {
-      underWay.current--;
-    }
+    keeper.keepBy((content) => {
+      ours.add(content);
+      return saveDraft(workspace, draftId, content);
+    }, onFailed);
   });
   useEffect(() => {
-    const flush = keep.current;
-    const leave = () => {
-      // What is under way may not arrive any more.
-      const unsaved = unkept.current !== null || underWay.current > 0;
-      const editor = typedIn.current;
-      if (unsaved && editor !== null)
-        journalise(draftId, JSON.stringify({ schema: 1, doc: editor.getJSON() }));
-      void flush();
-    };
+    const leave = () => keeper.leave();
     window.addEventListener('pagehide', leave);
     document.addEventListener('visibilitychange', leave);
     return () => {
@@ -76,20 +43,18 @@ function useKeeping(draftId: string, onFailed: () => void) {
       document.removeEventListener('visibilitychange', leave);
       leave();
     };
-  }, [draftId]);
-  const changed = useRef((editor: Editor) => {
-    if (unkept.current !== null) return;
-    unkept.current = { editor, hold: holdSaving() };
-    typedIn.current = editor;
-    // Not put off by further typing: a killed tab loses no more than this.
-    setTimeout(() => void keep.current(), KEEP_AFTER_MS);
-  });
-  return { ours, changed };
+  }, [keeper]);
+  return { ours, keeper };
 }
 
 /** Keeps what is typed, and takes over what another command or tab made of the draft. */
 export function useDraftEditor(draft: Draft, editable: boolean, onFailed: () => void): Editor {
-  const { ours, changed } = useKeeping(draft.id, onFailed);
+  const workspace = useWorkspace();
+  const { ours, keeper } = useKeeping(draft.id, onFailed);
+  const latest = useRef(keeper);
+  useLayoutEffect(() => {
+    latest.current = keeper;
+  });
   const editor = useEditor({
     extensions: [
       StarterKit.configure({
@@ -110,19 +75,18 @@ export function useDraftEditor(draft: Draft, editable: boolean, onFailed: () => 
     editorProps: {
       attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': words.revise.editorLabel },
     },
-    onUpdate: ({ editor: typed }) => changed.current(typed),
+    onUpdate: ({ editor: typed }) => latest.current.changed(() => ({ schema: 1, doc: typed.getJSON() })),
   });
   const shown = useRef(draft.content);
   useEffect(() => {
     editor.setEditable(editable, false);
-    const last = editable ? lastTyped(draft.id) : null;
+    const last = editable ? lastTyped(workspace, draft.id) : null;
     if (last !== null) editor.commands.setContent(last.doc);
-  }, [editor, editable, draft.id]);
+  }, [editor, editable, draft.id, workspace]);
   useEffect(() => {
     if (shown.current === draft.content) return;
     shown.current = draft.content;
-    if (!ours.current.has(draft.content))
-      editor.commands.setContent(draft.content.doc, { emitUpdate: false });
+    if (!ours.has(draft.content)) editor.commands.setContent(draft.content.doc, { emitUpdate: false });
   }, [editor, draft.content, ours]);
   return editor;
 }

@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { useState } from 'react';
 import type { Outcome } from '#core/anchors/outcome.ts';
@@ -9,7 +10,7 @@ import { outcomeIcon } from '../../shared/outcome-look.ts';
 import { DecisionSign } from '../../shared/Decisions.tsx';
 import { saidBy } from '../../shared/said.ts';
 import { words } from '../../words/en.ts';
-import { tickTask } from '../../workspace/plan.ts';
+import { tickTask } from '../../workspace/commands/plan.ts';
 
 /** Tasks and remarks in reading order, each with a live sign of what became of its passage. */
 export function OutcomeList({
@@ -92,6 +93,7 @@ function OutcomeSlip({
   focused: boolean;
   onShow: () => void;
 }) {
+  const workspace = useWorkspace();
   const quote = quotedWords(remark);
   const page = pageOf(remark);
   return (
@@ -112,7 +114,7 @@ function OutcomeSlip({
             <input
               type="checkbox"
               checked={task.done}
-              onChange={(event) => void tickTask(task, event.target.checked)}
+              onChange={(event) => void tickTask(workspace, task, event.target.checked)}
               className="h-4 w-4 accent-accent"
               aria-label={`${words.revise.tick}: ${task.title}`}
             />

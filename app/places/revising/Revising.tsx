@@ -1,3 +1,5 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
 import clsx from 'clsx';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -11,10 +13,9 @@ import { fileNameOf } from '../../shared/file-name.ts';
 import { offerFile } from '../../shared/notify.ts';
 import { bytesOfFile } from '../../shared/taking-in.ts';
 import { words } from '../../words/en.ts';
-import { readerInWorker } from '../../workers/reader-client.ts';
-import { beginDraft, bringInVersion } from '../../workspace/draft.ts';
-import { WORD_TYPE } from '../../workspace/send.ts';
-import { now } from '../../workspace/workspace.ts';
+import { reader } from '../../workers/clients.ts';
+import { beginDraft, bringInVersion } from '../../workspace/commands/draft.ts';
+import { WORD_TYPE } from '../../workspace/commands/send.ts';
 import { DraftEditor, Toolbar, useDraftEditor } from './DraftEditor.tsx';
 import { useDraftLock } from './draft-lock.ts';
 import { followedMeta, positionsIn, type Followed } from './followed.ts';
@@ -29,6 +30,7 @@ export function Revising() {
 }
 
 function Begin({ outlet: { view, marked } }: { outlet: AssignmentOutlet }) {
+  const workspace = useWorkspace();
   const attempt = view.attempts.length + 1;
   const open = view.state.kind === 'open for another attempt' || view.course === null;
   return (
@@ -40,7 +42,9 @@ function Begin({ outlet: { view, marked } }: { outlet: AssignmentOutlet }) {
           <p className="mb-4">{open ? words.revise.beginLead : words.revise.closed}</p>
           <Button
             look={open ? 'main' : 'plain'}
-            onClick={() => void beginDraft(view.assignment.id, attempt, marked.hash, marked.paper.blocks)}
+            onClick={() =>
+              void beginDraft(workspace, view.assignment.id, attempt, marked.hash, marked.paper.blocks)
+            }
           >
             {words.revise.begin}
           </Button>
@@ -51,6 +55,7 @@ function Begin({ outlet: { view, marked } }: { outlet: AssignmentOutlet }) {
 }
 
 function Desk({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
+  const workspace = useWorkspace();
   const { view, live } = outlet;
   const [focusedId, setFocusedId] = useState<string | null>(null);
   const [failed, setFailed] = useState(false);
@@ -94,7 +99,9 @@ function Desk({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
         {failed && (
           <Note>
             {words.revise.notSaved}{' '}
-            <Button onClick={() => void saveAsFile(view, editor.getJSON())}>{words.revise.asFile}</Button>
+            <Button onClick={() => void saveAsFile(workspace, view, editor.getJSON())}>
+              {words.revise.asFile}
+            </Button>
           </Note>
         )}
         <div className="min-h-0 flex-1 overflow-auto bg-surface">
@@ -108,12 +115,15 @@ function Desk({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
   );
 }
 
-async function saveAsFile(view: AssignmentOutlet['view'], doc: Record<string, unknown>): Promise<void> {
-  const bytes = await readerInWorker().writeDraftDocx(
-    richBlocksOf({ schema: 1, doc }),
-    view.assignment.title,
+async function saveAsFile(
+  workspace: Workspace,
+  view: AssignmentOutlet['view'],
+  doc: Record<string, unknown>,
+): Promise<void> {
+  const bytes = await reader.ask((worker) =>
+    worker.writeDraftDocx(richBlocksOf({ schema: 1, doc }), view.assignment.title),
   );
-  offerFile(fileNameOf(view, words.send.paperIs, 'docx'), bytes, WORD_TYPE);
+  offerFile(fileNameOf(workspace, view, words.send.paperIs, 'docx'), bytes, WORD_TYPE);
 }
 
 function Note({ children }: { children: React.ReactNode }) {
@@ -133,6 +143,7 @@ function Head({
   draft: Draft;
   editorTools: React.ReactNode;
 }) {
+  const workspace = useWorkspace();
   const count = useMemo(() => (live === null ? null : countWords(live.paper.text)), [live]);
   const { wordsMin, wordsMax } = view.assignment.requirements;
   const bringIn = async (file: File | undefined) => {
@@ -142,7 +153,7 @@ function Head({
       toast.error(bytes);
       return;
     }
-    const text = await readerInWorker().readDocx(bytes);
+    const text = await reader.ask((worker) => worker.readDocx(bytes));
     if (text.kind === 'unreadable') {
       toast.error(words.unreadable[text.reason](file.name, text.detail), { duration: 15_000 });
       return;
@@ -152,13 +163,13 @@ function Head({
       name: file.name,
       mediaType: WORD_TYPE,
       size: bytes.length,
-      cameAt: now(),
+      cameAt: workspace.now(),
       origin: 'dropped' as const,
       assignmentId: view.assignment.id,
       role: 'version' as const,
       aboutHash: null,
     };
-    await bringInVersion(draft, text.value.blocks, stored, bytes);
+    await bringInVersion(workspace, draft, text.value.blocks, stored, bytes);
     toast(words.revise.broughtIn(file.name));
   };
   return (

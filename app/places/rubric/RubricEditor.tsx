@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useState } from 'react';
 import { FormProvider, useFieldArray, useForm, useFormContext, useWatch } from 'react-hook-form';
@@ -13,9 +14,9 @@ import { PasteTable } from '../../shared/PasteTable.tsx';
 import { RemoveButton } from '../../shared/RemoveButton.tsx';
 import { words } from '../../words/en.ts';
 import type { Pasted, ReadResult } from '../../workers/protocol.ts';
-import { tablesInWorker } from '../../workers/table-client.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { putOwnRubric, removeOwnRubric } from '../../workspace/by-hand.ts';
+import { tables } from '../../workers/clients.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { putOwnRubric, removeOwnRubric } from '../../workspace/commands/by-hand.ts';
 import { draftOfFields, fieldsOfDraft, NO_CRITERION, NO_LEVEL, RubricFields } from './rubric-fields.ts';
 
 const said = words.rubric.editor;
@@ -33,6 +34,7 @@ export function RubricEditor() {
 }
 
 function Editor({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
   const { assignment, rubric } = view;
   const navigate = useNavigate();
   const name = `rubric/${assignment.id}`;
@@ -52,12 +54,12 @@ function Editor({ view }: { view: AssignmentView }) {
   const back = `/a/${encodeURIComponent(assignment.id)}/read?material=criteria`;
   const { register, handleSubmit, formState } = form;
   const keep = handleSubmit(async (fields) => {
-    await putOwnRubric(assignment, draftOfFields(fields));
-    forgetFormDraft(name);
+    await putOwnRubric(workspace, assignment, draftOfFields(fields));
+    forgetFormDraft(workspace, name);
     await navigate(back);
   });
   const leave = () => {
-    forgetFormDraft(name);
+    forgetFormDraft(workspace, name);
     void navigate(back);
   };
   return (
@@ -86,8 +88,8 @@ function Editor({ view }: { view: AssignmentView }) {
               look="quiet"
               className="ml-auto"
               onClick={() => {
-                forgetFormDraft(name);
-                void removeOwnRubric(assignment).then(() => navigate(back));
+                forgetFormDraft(workspace, name);
+                void removeOwnRubric(workspace, assignment).then(() => navigate(back));
               }}
             >
               {said.remove}
@@ -125,10 +127,10 @@ function FromTable({ title }: { title: string }) {
   };
   const readFile = async (file: File) => {
     const bytes = new Uint8Array(await file.arrayBuffer());
-    show(await tablesInWorker().readRubrics(bytes, title), file.name);
+    show(await tables.ask((worker) => worker.readRubrics(bytes, title)), file.name);
   };
   const readPasted = async (pasted: Pasted) => {
-    show(await tablesInWorker().pasteRubrics(pasted, title), said.pasteLabel);
+    show(await tables.ask((worker) => worker.pasteRubrics(pasted, title)), said.pasteLabel);
   };
   return (
     <details className="rounded-lg border border-rule bg-surface p-4">

@@ -1,10 +1,11 @@
+import { shownPoints } from '../../shared/figures.ts';
 import { Link } from 'react-router';
 import type { CriterionResult, Marking } from '#core/model/facts.ts';
 import { fromDecimal, subtract, toShown } from '#core/scores/fraction.ts';
 import type { DecimalString } from '#core/model/ids.ts';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 
 /** The first result and the newest, criterion by criterion. */
 export function BeforeAfter({ view }: { view: AssignmentView }) {
@@ -65,7 +66,7 @@ export function BeforeAfter({ view }: { view: AssignmentView }) {
         </table>
       </div>
       {view.score !== null && possible !== null && (
-        <p className="mt-2">{words.send.countsLine(view.score, possible)}</p>
+        <p className="mt-2">{words.send.countsLine(shownPoints(view.score), possible)}</p>
       )}
       <p className="mt-3 max-w-prose font-serif">{last.overall}</p>
       <Link

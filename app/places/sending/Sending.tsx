@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { richBlocksOf } from '#core/paper/draft.ts';
@@ -10,9 +11,9 @@ import { offerFile } from '../../shared/notify.ts';
 import { responseSheetOf } from '../../shared/response-sheet.ts';
 import { shownMoment } from '../../shared/shown.ts';
 import { words } from '../../words/en.ts';
-import { readerInWorker } from '../../workers/reader-client.ts';
-import { standing } from '../../workspace/marked-attempts.ts';
-import { sendAttempt, WORD_TYPE } from '../../workspace/send.ts';
+import { reader } from '../../workers/clients.ts';
+import { standing } from '#core/assignment/attempts.ts';
+import { sendAttempt, WORD_TYPE } from '../../workspace/commands/send.ts';
 import { BeforeAfter } from './BeforeAfter.tsx';
 import { ReceiptView } from './ReceiptView.tsx';
 
@@ -66,25 +67,28 @@ function NoDraft({ view }: { view: AssignmentOutlet['view'] }) {
 }
 
 function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
+  const workspace = useWorkspace();
   const { view, live, answers } = outlet;
   const [note, setNote] = useState('');
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
   const { title } = view.assignment;
   const names = {
-    paper: fileNameOf(view, words.send.paperIs, 'docx'),
-    response: fileNameOf(view, words.send.responseIs, 'docx'),
+    paper: fileNameOf(workspace, view, words.send.paperIs, 'docx'),
+    response: fileNameOf(workspace, view, words.send.responseIs, 'docx'),
   };
   const open = view.state.kind === 'open for another attempt';
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const write = async () => ({
     paper: {
       name: names.paper,
-      bytes: await readerInWorker().writeDraftDocx(richBlocksOf(draft.content), title),
+      bytes: await reader.ask((worker) => worker.writeDraftDocx(richBlocksOf(draft.content), title)),
     },
     response: {
       name: names.response,
-      bytes: await readerInWorker().writeResponseSheetDocx(responseSheetOf(view, live, answers)),
+      bytes: await reader.ask((worker) =>
+        worker.writeResponseSheetDocx(responseSheetOf(view, live, answers)),
+      ),
     },
   });
   const send = async () => {
@@ -92,7 +96,7 @@ function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) 
     setBusy(true);
     try {
       const { paper, response } = await write();
-      await sendAttempt(draft, paper, response, note);
+      await sendAttempt(workspace, draft, paper, response, note);
     } finally {
       setBusy(false);
     }

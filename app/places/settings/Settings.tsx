@@ -1,17 +1,17 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { setPreference, usePreferences, type Preferences } from '../../shared/preferences.ts';
 import { words } from '../../words/en.ts';
-import { leave } from '../../workspace/connect.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
-
+import { useSession } from '../../workspace/state/use-session.ts';
 const THEMES: readonly Preferences['theme'][] = ['system', 'light', 'dark'];
 const SIZES: readonly Preferences['textSize'][] = ['100', '125', '150', '200'];
 
 export function Settings() {
   usePlaceTitle(words.places.settings);
   const preferences = usePreferences();
-  const identity = useWorkspace((state) => state.identity);
+  const session = useSession();
+  const { identity } = useWorkspace();
   return (
     <div className="mx-auto grid grid-cols-1 max-w-2xl gap-7 p-6 max-md:p-4">
       <h1 className="font-serif text-xl font-semibold">{words.settings.title}</h1>
@@ -40,11 +40,11 @@ export function Settings() {
       <section>
         <SectionTitle>{words.settings.workspace}</SectionTitle>
         <p className="my-2 text-quiet">
-          {identity?.kind === 'student' ? words.settings.whose(identity.studentName) : words.settings.alone}{' '}
+          {identity.kind === 'student' ? words.settings.whose(identity.studentName) : words.settings.alone}{' '}
           {words.settings.leaveLead}
         </p>
-        <Button onClick={() => void leave()}>
-          {identity?.kind === 'student' ? words.settings.leave : words.settings.leaveAlone}
+        <Button onClick={() => void session.leave()}>
+          {identity.kind === 'student' ? words.settings.leave : words.settings.leaveAlone}
         </Button>
       </section>
     </div>

@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import type { AssignmentId } from '#core/model/ids.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import { Choice } from '../../shared/Choice.tsx';
@@ -5,14 +6,13 @@ import { Button } from '../../shared/Controls.tsx';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { undoAndTell } from '../../shared/notify.ts';
 import { words } from '../../words/en.ts';
-import { moveFile, setFileRole } from '../../workspace/correct.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
-
+import { moveFile, setFileRole } from '../../workspace/commands/correct.ts';
 const PAPER_ROLES: readonly FileRole[] = ['marked', 'sent', 'version', 'brief', 'attachment'];
 
 /** Puts right where a file belongs and what it is. Each change is saved at once and can be undone. */
 export function CorrectFile({ file, onClose }: { file: StoredFile | null; onClose: () => void }) {
-  const assignments = useWorkspace((state) => state.records.assignments);
+  const workspace = useWorkspace();
+  const assignments = useWorkspaceState((state) => state.records.assignments);
   if (file === null) return null;
   return (
     <Dialog open onClose={onClose} title={words.shelf.correctTitle(file.name)} lead={words.shelf.correctLead}>
@@ -21,14 +21,14 @@ export function CorrectFile({ file, onClose }: { file: StoredFile | null; onClos
           label={words.shelf.belongs}
           value={file.assignmentId ?? ''}
           options={[...assignments.values()].map(({ id, title }) => [id, title])}
-          onChange={(id) => void moveFile(file, id as AssignmentId)}
+          onChange={(id) => void moveFile(workspace, file, id as AssignmentId)}
         />
         {PAPER_ROLES.includes(file.role) && (
           <Choice
             label={words.shelf.is}
             value={file.role}
             options={PAPER_ROLES.map((role) => [role, words.takeIn.roles[role]])}
-            onChange={(role) => void setFileRole(file, role as FileRole)}
+            onChange={(role) => void setFileRole(workspace, file, role as FileRole)}
           />
         )}
       </div>
@@ -36,7 +36,9 @@ export function CorrectFile({ file, onClose }: { file: StoredFile | null; onClos
         <Button look="main" onClick={onClose}>
           {words.shelf.done}
         </Button>
-        <Button onClick={() => void undoAndTell(file.assignmentId ?? '')}>{words.undo.undo}</Button>
+        <Button onClick={() => void undoAndTell(workspace, file.assignmentId ?? '')}>
+          {words.undo.undo}
+        </Button>
       </div>
     </Dialog>
   );

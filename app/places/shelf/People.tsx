@@ -1,15 +1,16 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { authorRoles, type AuthorRole } from '#core/model/facts.ts';
 import { Choice } from '../../shared/Choice.tsx';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { undoAndTell } from '../../shared/notify.ts';
 import { words } from '../../words/en.ts';
-import { joinPeople, PEOPLE_HISTORY, setPersonRole } from '../../workspace/correct.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import { joinPeople, PEOPLE_HISTORY, setPersonRole } from '../../workspace/commands/correct.ts';
 
 /** Everybody who wrote remarks, by the names in the files: two names can be one person, and a role can be wrong. */
 export function People() {
-  const remarks = useWorkspace((state) => state.records.remarks);
-  const people = useWorkspace((state) => state.records.people);
+  const workspace = useWorkspace();
+  const remarks = useWorkspaceState((state) => state.records.remarks);
+  const people = useWorkspaceState((state) => state.records.people);
   const count = new Map<string, number>();
   for (const { author } of remarks.values()) count.set(author.name, (count.get(author.name) ?? 0) + 1);
   const names = [...count.keys()].sort((x, y) => (count.get(y) ?? 0) - (count.get(x) ?? 0));
@@ -21,7 +22,7 @@ export function People() {
         <Button
           look="quiet"
           className="min-h-0 px-1 text-sm"
-          onClick={() => void undoAndTell(PEOPLE_HISTORY)}
+          onClick={() => void undoAndTell(workspace, PEOPLE_HISTORY)}
         >
           {words.undo.undo}
         </Button>
@@ -41,7 +42,9 @@ export function People() {
                 ['', words.shelf.asSaid],
                 ...authorRoles.map((role): [string, string] => [role, words.shelf.roles[role]]),
               ]}
-              onChange={(role) => void setPersonRole(name, role === '' ? null : (role as AuthorRole))}
+              onChange={(role) =>
+                void setPersonRole(workspace, name, role === '' ? null : (role as AuthorRole))
+              }
             />
             <Choice
               label={words.shelf.samePerson(name)}
@@ -50,7 +53,7 @@ export function People() {
                 ['', words.shelf.nobodyElse],
                 ...names.filter((other) => other !== name).map((other): [string, string] => [other, other]),
               ]}
-              onChange={(other) => void joinPeople(name, other === '' ? null : other)}
+              onChange={(other) => void joinPeople(workspace, name, other === '' ? null : other)}
             />
           </li>
         ))}

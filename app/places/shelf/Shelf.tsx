@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Instant } from '#core/model/ids.ts';
@@ -8,11 +9,14 @@ import { usePlaceTitle } from '../../shared/place-title.ts';
 import { shownMoment } from '../../shared/shown.ts';
 import { bytesOfFile } from '../../shared/taking-in.ts';
 import { words } from '../../words/en.ts';
-import { checkBackup, restoreBackup, writeBackup, type CheckedBackup } from '../../workspace/backup.ts';
-import { catchUp } from '../../workspace/connect.ts';
+import {
+  checkBackup,
+  restoreBackup,
+  writeBackup,
+  type CheckedBackup,
+} from '../../workspace/storage/backup.ts';
 import { CorrectFile } from './CorrectFile.tsx';
 import { People } from './People.tsx';
-import { fileBytes, useWorkspace } from '../../workspace/workspace.ts';
 
 /** Files: what came in and what was made; and the workspace as one ZIP, out and in again. */
 export function Shelf() {
@@ -29,14 +33,14 @@ export function Shelf() {
 }
 
 function Backup() {
+  const workspace = useWorkspace();
   const [busy, setBusy] = useState(false);
   const [checked, setChecked] = useState<CheckedBackup | null>(null);
-  const alone = useWorkspace((state) => state.identity?.kind === 'files alone');
   const saveAll = async () => {
     setBusy(true);
     const notice = toast.loading(words.shelf.saving);
     try {
-      const { name, bytes } = await writeBackup();
+      const { name, bytes } = await writeBackup(workspace);
       offerFile(name, bytes, 'application/zip');
       toast.success(words.shelf.saved(name, words.sizeOf(bytes.length)), { id: notice });
     } finally {
@@ -60,10 +64,10 @@ function Backup() {
   };
   const restore = async () => {
     if (checked === null) return;
-    await restoreBackup(checked);
+    await restoreBackup(workspace, checked);
     setChecked(null);
     toast.success(words.shelf.restored);
-    if (!alone) void catchUp();
+    workspace.desk?.begin();
   };
   return (
     <div className="flex flex-wrap gap-3">
@@ -107,12 +111,13 @@ function Backup() {
 }
 
 function Files() {
-  const files = useWorkspace((state) => state.records.files);
-  const titles = useWorkspace((state) => state.records.assignments);
+  const workspace = useWorkspace();
+  const files = useWorkspaceState((state) => state.records.files);
+  const titles = useWorkspaceState((state) => state.records.assignments);
   const [correcting, setCorrecting] = useState<string | null>(null);
   const list = [...files.values()].sort((x, y) => y.cameAt.localeCompare(x.cameAt));
   const offer = async (hash: string, name: string, type: string) => {
-    const bytes = await fileBytes(hash);
+    const bytes = await workspace.fileBytes(hash);
     if (bytes !== null) offerFile(name, bytes, type);
   };
   return (

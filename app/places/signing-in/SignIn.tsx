@@ -1,16 +1,17 @@
 import { useState, type SyntheticEvent } from 'react';
 import { Button } from '../../shared/Controls.tsx';
 import { words } from '../../words/en.ts';
-import { signInWith, workFromFilesAlone } from '../../workspace/connect.ts';
+import { useSession } from '../../workspace/state/use-session.ts';
 
 /** The way in for whoever has no session: name and access code, or files alone. */
 export function SignIn() {
+  const session = useSession();
   const [student, setStudent] = useState('');
   const [code, setCode] = useState('');
   const [error, setError] = useState<string | null>(null);
   const submit = async (event: SyntheticEvent) => {
     event.preventDefault();
-    const answer = await signInWith(student, code);
+    const answer = await session.signInWith(student, code);
     if (answer.kind === 'refused') setError(answer.why);
     else if (answer.kind !== 'ok') setError(words.signIn.notReached);
   };
@@ -51,7 +52,7 @@ export function SignIn() {
       <section className="border-rule md:border-l md:pl-10">
         <h2 className="font-serif text-xl font-semibold">{words.signIn.alone}</h2>
         <p className="mt-2 mb-5 text-quiet">{words.signIn.aloneLead}</p>
-        <Button onClick={() => void workFromFilesAlone()}>{words.signIn.alone}</Button>
+        <Button onClick={() => void session.workFromFilesAlone()}>{words.signIn.alone}</Button>
       </section>
     </div>
   );

@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { useNavigate, useParams } from 'react-router';
@@ -13,9 +14,8 @@ import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
-import { putOwnAssignment, removeOwnAssignment } from '../../workspace/by-hand.ts';
-import { newId } from '../../workspace/draft.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import { putOwnAssignment, removeOwnAssignment } from '../../workspace/commands/by-hand.ts';
+import { newId } from '../../workspace/commands/draft.ts';
 import { PolicyInputs } from './PolicyInputs.tsx';
 import {
   lateOfFields,
@@ -125,7 +125,7 @@ function assignmentOfFields(
 /** A new assignment in a course of the student's own. */
 export function NewAssignment() {
   const { courseId } = useParams();
-  const course = useWorkspace((state) => state.records.courses.get(courseId ?? ''));
+  const course = useWorkspaceState((state) => state.records.courses.get(courseId ?? ''));
   if (course?.byHand !== true)
     return (
       <div className="mx-auto max-w-3xl p-6">
@@ -150,8 +150,9 @@ export function EditAssignment() {
 }
 
 function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: boolean }) {
+  const workspace = useWorkspace();
   const navigate = useNavigate();
-  const courses = useWorkspace((state) => state.records.courses);
+  const courses = useWorkspaceState((state) => state.records.courses);
   const before = courses.get(assignment.courseId ?? '') ?? null;
   const name = fresh ? `assignment/new/${assignment.courseId ?? ''}` : `assignment/${assignment.id}`;
   usePlaceTitle(fresh ? said.newAssignment(before?.title ?? '') : said.editAssignment(assignment.title));
@@ -174,12 +175,15 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
   const keep = handleSubmit(async (fields) => {
     const chosen = courses.get(fields.courseId) ?? null;
     const zone = before?.zone ?? ownZone();
-    await putOwnAssignment({ ...assignmentOfFields(fields, assignment, chosen, zone), byHand: true });
-    forgetFormDraft(name);
+    await putOwnAssignment(workspace, {
+      ...assignmentOfFields(fields, assignment, chosen, zone),
+      byHand: true,
+    });
+    forgetFormDraft(workspace, name);
     await navigate(chosen === null ? back : `/standing/${encodeURIComponent(chosen.id)}`);
   });
   const leave = () => {
-    forgetFormDraft(name);
+    forgetFormDraft(workspace, name);
     void navigate(back);
   };
   const own = [...courses.values()].filter(({ byHand }) => byHand);
@@ -279,8 +283,8 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
               look="quiet"
               className="ml-auto"
               onClick={() => {
-                forgetFormDraft(name);
-                void removeOwnAssignment(assignment).then(() =>
+                forgetFormDraft(workspace, name);
+                void removeOwnAssignment(workspace, assignment).then(() =>
                   navigate(
                     before === null ? '/' : `/standing/${encodeURIComponent(asId(CourseId, before.id))}`,
                   ),

@@ -1,21 +1,22 @@
+import { useNow } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { ChevronDown } from 'lucide-react';
 import { memo, useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toShown } from '#core/scores/fraction.ts';
 import { useGrowing } from '../../shared/growing.ts';
-import { shownShare, shownShares } from '../../shared/percent.ts';
+import { shownShare, shownShares } from '../../shared/figures.ts';
 import { stateSentence } from '../../shared/state-words.ts';
 import { channelAddress } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import {
   reachOf,
   type Ifs,
   type Standing,
   type StandingCategory,
   type StandingRow,
-} from '../../workspace/standing.ts';
+} from '#core/assignment/standing.ts';
 import { IfField } from './IfField.tsx';
 import { ScoreArithmetic } from './ScoreArithmetic.tsx';
 
@@ -93,6 +94,7 @@ interface RowProps {
 
 /** A key in one row draws no other: there may be hundreds. */
 const Row = memo(function Row({ standing, row, brings, ifScore, ifCounts: counts }: RowProps) {
+  const atMs = useNow();
   const { view, part } = row;
   const { assignment } = view;
   const [open, setOpen] = useState(false);
@@ -117,7 +119,7 @@ const Row = memo(function Row({ standing, row, brings, ifScore, ifCounts: counts
             {assignment.title}
           </Link>
           <p className="text-sm text-quiet">
-            {stateSentence(view)}
+            {stateSentence(view, atMs)}
             {ifZero !== null && ` · ${words.standing.ifZero(shownShare(ifZero))}`}
           </p>
           <Channels view={view} />

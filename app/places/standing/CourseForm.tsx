@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import clsx from 'clsx';
 import { FormProvider, useFieldArray, useForm, useFormContext, useWatch } from 'react-hook-form';
@@ -15,9 +16,8 @@ import { RemoveButton } from '../../shared/RemoveButton.tsx';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
-import { putCourse, removeCourse } from '../../workspace/by-hand.ts';
-import { newId } from '../../workspace/draft.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import { putCourse, removeCourse } from '../../workspace/commands/by-hand.ts';
+import { newId } from '../../workspace/commands/draft.ts';
 import { PolicyInputs } from './PolicyInputs.tsx';
 import {
   lateOfFields,
@@ -128,7 +128,7 @@ export function NewCourse() {
 
 export function EditCourse() {
   const { courseId } = useParams();
-  const course = useWorkspace((state) => state.records.courses.get(courseId ?? ''));
+  const course = useWorkspaceState((state) => state.records.courses.get(courseId ?? ''));
   if (course?.byHand !== true)
     return (
       <div className="mx-auto max-w-3xl p-6">
@@ -139,6 +139,7 @@ export function EditCourse() {
 }
 
 function CourseForm({ course, fresh }: { course: Course; fresh: boolean }) {
+  const workspace = useWorkspace();
   const navigate = useNavigate();
   const name = fresh ? 'course/new' : `course/${course.id}`;
   usePlaceTitle(fresh ? said.newCourse : said.editCourse(course.title));
@@ -159,12 +160,12 @@ function CourseForm({ course, fresh }: { course: Course; fresh: boolean }) {
   const { errors } = formState;
   const keep = handleSubmit(async (fields) => {
     const next = courseOfFields(fields, course);
-    await putCourse(next);
-    forgetFormDraft(name);
+    await putCourse(workspace, next);
+    forgetFormDraft(workspace, name);
     await navigate(`/standing/${encodeURIComponent(next.id)}`);
   });
   const leave = () => {
-    forgetFormDraft(name);
+    forgetFormDraft(workspace, name);
     void navigate(fresh ? '/standing' : `/standing/${encodeURIComponent(course.id)}`);
   };
   return (
@@ -221,8 +222,8 @@ function CourseForm({ course, fresh }: { course: Course; fresh: boolean }) {
               look="quiet"
               className="ml-auto"
               onClick={() => {
-                forgetFormDraft(name);
-                void removeCourse(course).then(() => navigate('/standing'));
+                forgetFormDraft(workspace, name);
+                void removeCourse(workspace, course).then(() => navigate('/standing'));
               }}
             >
               {said.remove}

@@ -1,8 +1,8 @@
 import { stepReached } from '#core/scores/rules.ts';
 import { toShown, type Fraction } from '#core/scores/fraction.ts';
-import { shownShare, shownShares } from '../../shared/percent.ts';
+import { shownShare, shownShares } from '../../shared/figures.ts';
 import { words } from '../../words/en.ts';
-import type { Standing } from '../../workspace/standing.ts';
+import type { Standing } from '#core/assignment/standing.ts';
 
 /** The grade of a course as it is told: per cent, and the step of the course's own scale. */
 function gradeTold({ course }: Standing, grade: Fraction | null): string {

@@ -1,10 +1,11 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { Assignment } from '#core/model/facts.ts';
 import { decimalIn } from '#core/model/ids.ts';
 import { words } from '../../words/en.ts';
-import { setIf } from '../../workspace/by-hand.ts';
+import { setIf } from '../../workspace/commands/by-hand.ts';
 
 /** A score that is not given: the course is reckoned as if it were, from the first key on. */
 export function IfField({
@@ -22,6 +23,7 @@ export function IfField({
   /** What it would count by the policy. */
   counts: string | null;
 }) {
+  const workspace = useWorkspace();
   const [typed, setTyped] = useState<string | null>(null);
   const spell = useRef('');
   if (assignment.excused || assignment.possible === null) return <span />;
@@ -33,7 +35,7 @@ export function IfField({
   const type = (text: string) => {
     setTyped(text);
     const score = decimalIn(text);
-    if (score !== null || text.trim() === '') void setIf(assignment, score, spell.current);
+    if (score !== null || text.trim() === '') void setIf(workspace, assignment, score, spell.current);
   };
   const how = again ? words.standing.ifAgain : marked ? words.standing.ifInstead : words.standing.ifFirst;
   const note = wrong
@@ -72,7 +74,7 @@ export function IfField({
             aria-label={words.standing.clearIf(assignment.title)}
             onClick={() => {
               setTyped(null);
-              void setIf(assignment, null);
+              void setIf(workspace, assignment, null);
             }}
             className="ml-1 rounded p-0.5 text-quiet hover:text-ink"
           >

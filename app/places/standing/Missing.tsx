@@ -7,11 +7,11 @@ import { SVGRenderer } from 'echarts/renderers';
 import { HUNDRED, add, toShown, multiply, ZERO, type Fraction } from '#core/scores/fraction.ts';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { useSize } from '../../shared/hooks.ts';
-import { shownShares } from '../../shared/percent.ts';
+import { shownShares } from '../../shared/figures.ts';
 import { usePreferences } from '../../shared/preferences.ts';
 import { criterionAddress } from '../../shared/remark-address.ts';
 import { words } from '../../words/en.ts';
-import { missingByCriterion, type Missing as MissingIn, type Standing } from '../../workspace/standing.ts';
+import { missingByCriterion, type Missing as MissingIn, type Standing } from '#core/assignment/standing.ts';
 
 register([BarChart, GridComponent, SVGRenderer]);
 

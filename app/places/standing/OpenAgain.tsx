@@ -1,10 +1,12 @@
+import { shownShare } from '../../shared/figures.ts';
+import { useNow } from '../../workspace/use-workspace.ts';
 import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/Controls.tsx';
 import { stateSentence } from '../../shared/state-words.ts';
 import { words } from '../../words/en.ts';
-import { worthIn } from '../../workspace/course-worth.ts';
-import type { Standing } from '../../workspace/standing.ts';
+import { worthIn } from '#core/assignment/worth.ts';
+import type { Standing } from '#core/assignment/standing.ts';
 
 /** What each open resubmission can still move, under its policy, with drops and weights. */
 export const OpenAgain = memo(function OpenAgain({
@@ -12,6 +14,7 @@ export const OpenAgain = memo(function OpenAgain({
 }: {
   standing: Standing;
 }) {
+  const atMs = useNow();
   const open = useMemo(
     () =>
       categories
@@ -35,11 +38,15 @@ export const OpenAgain = memo(function OpenAgain({
               >
                 {view.assignment.title}
               </Link>
-              <p className="text-quiet">{stateSentence(view)}</p>
+              <p className="text-quiet">{stateSentence(view, atMs)}</p>
               <p>
                 {worth === null
                   ? words.standing.againNothing
-                  : words.standing.againMoves(worth.gain, worth.now, worth.most)}
+                  : words.standing.againMoves(
+                      shownShare(worth.gain),
+                      shownShare(worth.now),
+                      shownShare(worth.most),
+                    )}
               </p>
             </li>
           ))}

@@ -13,7 +13,7 @@ import {
 } from '#core/scores/fraction.ts';
 import { neededAverage, restOf, withRest } from '#core/scores/what-if.ts';
 import { SectionTitle } from '../../shared/Controls.tsx';
-import { shownShare } from '../../shared/percent.ts';
+import { shownShare } from '../../shared/figures.ts';
 import { words } from '../../words/en.ts';
 
 const FIRST_GOAL = '80';

@@ -3,7 +3,7 @@ import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { AreaField, SelectField, TextField } from '../../shared/Field.tsx';
 import { RemoveButton } from '../../shared/RemoveButton.tsx';
 import { words } from '../../words/en.ts';
-import { newId } from '../../workspace/draft.ts';
+import { newId } from '../../workspace/commands/draft.ts';
 import type { ScaleFields } from './scale-fields.ts';
 
 const said = words.standing.form;

@@ -5,11 +5,11 @@ import { explainScore } from '#core/scores/explain.ts';
 import { compare, toShown, ZERO } from '#core/scores/fraction.ts';
 import { policyOf, scaleOf } from '#core/scores/rules.ts';
 import { shownMoment, shownPercent } from '../../shared/shown.ts';
-import { shownShare } from '../../shared/percent.ts';
+import { shownPoints, shownShare } from '../../shared/figures.ts';
 import { words } from '../../words/en.ts';
-import { scoredMarking, standing as counting } from '../../workspace/marked-attempts.ts';
-import { reachOf, type Standing, type StandingRow } from '../../workspace/standing.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
+import { scoredMarking, standing as counting } from '#core/assignment/attempts.ts';
+import { reachOf, type Standing, type StandingRow } from '#core/assignment/standing.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 
 /** How a score is made: what each attempt was given, what came off, what the policy makes of them, and what it brings. */
 export function ScoreArithmetic({
@@ -120,7 +120,10 @@ function policyTold({ assignment, course, reachable }: AssignmentView): string {
   const policy = policyOf(assignment, course);
   switch (policy.kind) {
     case 'capped':
-      return words.standing.policy.capped(shownPercent(policy.cap), reachable ?? '');
+      return words.standing.policy.capped(
+        shownPercent(policy.cap),
+        reachable === null ? '' : shownPoints(reachable),
+      );
     case 'recover':
       return words.standing.policy.recover(shownPercent(policy.share));
     case 'latest':

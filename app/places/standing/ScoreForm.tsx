@@ -1,3 +1,4 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
@@ -11,9 +12,9 @@ import { AreaField, SelectField, TextField } from '../../shared/Field.tsx';
 import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
 import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
-import type { AssignmentView } from '../../workspace/assignment-view.ts';
-import { ownMarkingOf, putScore } from '../../workspace/by-hand.ts';
-import { standing } from '../../workspace/marked-attempts.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { ownMarkingOf, putScore } from '../../workspace/commands/by-hand.ts';
+import { standing } from '#core/assignment/attempts.ts';
 import { numberText, wallText } from './rule-fields.ts';
 
 const said = words.standing.form;
@@ -48,6 +49,7 @@ function fieldsOf({ rubric, attempts, course }: AssignmentView): ScoreFields {
 
 /** What an attempt was given, typed in: points, the group's, a step, overall words, criterion by criterion. */
 export function ScoreForm() {
+  const workspace = useWorkspace();
   const { view } = useAssignment();
   const { assignment, course, rubric, attempts } = view;
   const navigate = useNavigate();
@@ -92,6 +94,7 @@ export function ScoreForm() {
           ];
     });
     await putScore(
+      workspace,
       assignment,
       {
         score: decimalIn(fields.score),
@@ -103,7 +106,7 @@ export function ScoreForm() {
       },
       last?.attempt.id ?? null,
     );
-    forgetFormDraft(name);
+    forgetFormDraft(workspace, name);
     await navigate(back);
   });
   return (
@@ -203,7 +206,7 @@ export function ScoreForm() {
         </Button>
         <Button
           onClick={() => {
-            forgetFormDraft(name);
+            forgetFormDraft(workspace, name);
             void navigate(back);
           }}
         >

@@ -1,3 +1,4 @@
+import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { lazy, Suspense, useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
@@ -8,9 +9,9 @@ import { undoAndTell } from '../../shared/notify.ts';
 import { isPast } from '../../shared/past-term.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { words } from '../../words/en.ts';
-import { clearIfs, courseUndo } from '../../workspace/by-hand.ts';
-import { useIfs, useStanding, type Standing as StandingOf } from '../../workspace/standing.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
+import { clearIfs, courseUndo } from '../../workspace/commands/by-hand.ts';
+import { useIfs, useStanding } from '../../workspace/state/use-standing.ts';
+import type { Standing as StandingOf } from '#core/assignment/standing.ts';
 import { CategoryRows } from './CategoryRows.tsx';
 import { GradeHead } from './GradeHead.tsx';
 import { OpenAgain } from './OpenAgain.tsx';
@@ -29,10 +30,11 @@ function inOrder(courses: Iterable<Course>, now: (course: Course) => boolean): C
 
 /** Where a course stands: its grade, what it is made of, what could still move it, and where its missing points lie. */
 export function Standing() {
+  const atMs = useNow();
   const { courseId } = useParams();
   usePlaceTitle(words.places.standing);
-  const all = useWorkspace((state) => state.records.courses);
-  const courses = useMemo(() => inOrder(all.values(), (course) => !isPast(course)), [all]);
+  const all = useWorkspaceState((state) => state.records.courses);
+  const courses = useMemo(() => inOrder(all.values(), (course) => !isPast(course, atMs)), [all, atMs]);
   const course = courses.find(({ id }) => id === courseId) ?? courses.at(0) ?? null;
   return (
     <div className="mx-auto max-w-[84rem] p-6 max-md:p-4">
@@ -43,7 +45,7 @@ export function Standing() {
               key={one.id}
               to={`/standing/${encodeURIComponent(one.id)}`}
               aria-current={one === course ? 'page' : undefined}
-              title={isPast(one) ? words.standing.pastTerm(one.term) : one.title}
+              title={isPast(one, atMs) ? words.standing.pastTerm(one.term) : one.title}
               className={clsx(
                 'rounded-md border px-3 py-1.5',
                 one === course
@@ -76,8 +78,9 @@ export function Standing() {
 }
 
 function CourseStanding({ course }: { course: Course }) {
+  const workspace = useWorkspace();
   const standing = useStanding(course.id);
-  useUndoKey(() => void undoAndTell(courseUndo(course.id)));
+  useUndoKey(() => void undoAndTell(workspace, courseUndo(course.id)));
   return (
     <>
       <header className="mt-5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -118,11 +121,12 @@ function Told({ children }: { children: ReactNode }) {
 }
 
 function Figures({ standing }: { standing: StandingOf }) {
+  const workspace = useWorkspace();
   const { course, categories, withoutPoints } = standing;
   const ifs = useIfs(standing);
   const drawn = useDrawn();
   const clear = () => {
-    if (ifs !== null) void clearIfs(course.id, [...ifs.scoreById.keys()]);
+    if (ifs !== null) void clearIfs(workspace, course.id, [...ifs.scoreById.keys()]);
   };
   useKeys({ x: clear });
   return (

@@ -1,3 +1,4 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -18,10 +19,8 @@ import { shownMoment } from '../../shared/shown.ts';
 import { ownZone } from '../../shared/own-zone.ts';
 import { words } from '../../words/en.ts';
 import type { ReadResult } from '../../workers/protocol.ts';
-import { tablesInWorker } from '../../workers/table-client.ts';
-import { takeInGrades } from '../../workspace/take-in-grades.ts';
-import { useWorkspace } from '../../workspace/workspace.ts';
-
+import { tables } from '../../workers/clients.ts';
+import { takeInGrades } from '../../workspace/commands/take-in-grades.ts';
 const said = words.standing.takeInForm;
 /** A preview, not a list to go through. */
 const ROWS_SHOWN = 8;
@@ -48,10 +47,10 @@ export function TakeInGrades() {
     const read = await Promise.all(
       files.map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
     );
-    show(await tablesInWorker().readGrades(read), files.map(({ name }) => name).join(', '));
+    show(await tables.ask((worker) => worker.readGrades(read)), files.map(({ name }) => name).join(', '));
   };
   const readPasted = async (pasted: { html: string; text: string }) => {
-    const result = await tablesInWorker().pasteGrades(pasted);
+    const result = await tables.ask((worker) => worker.pasteGrades(pasted));
     show(
       result.kind === 'read' && result.value !== null
         ? { kind: 'read', value: { kind: 'table', table: result.value } }
@@ -101,8 +100,8 @@ function Matching({ table, name }: { table: GradeTable; name: string }) {
   const zone = ownZone();
   useEffect(() => {
     let over = false;
-    void tablesInWorker()
-      .courseOfTable(table, fields, zone)
+    void tables
+      .ask((worker) => worker.courseOfTable(table, fields, zone))
       .then((course) => {
         if (!over) setRead(course);
       });
@@ -212,7 +211,8 @@ function TakingIn({
   title: string;
   zone: string;
 }) {
-  const all = useWorkspace((state) => state.records.courses);
+  const workspace = useWorkspace();
+  const all = useWorkspaceState((state) => state.records.courses);
   const own = [...all.values()].filter(({ byHand }) => byHand);
   const [into, setInto] = useState(own.find(({ title }) => title === proposed)?.id ?? NEW);
   const [title, setTitle] = useState(proposed);
@@ -224,6 +224,7 @@ function TakingIn({
     try {
       const target = own.find(({ id }) => id === into) ?? null;
       const id = await takeInGrades(
+        workspace,
         { ...course, title: title.trim() },
         target,
         proposed,

@@ -1,0 +1,175 @@
+import 'fake-indexeddb/auto';
+import { deleteDB, openDB } from 'idb';
+import { readFileSync } from 'node:fs';
+import { afterEach, describe, expect, it } from 'vitest';
+import * as v from 'valibot';
+import { isRead } from '#core/tally/tally.ts';
+import { recordStores, type StoreName } from './records.ts';
+import { upgradeFrom1, upgradeRecordsFrom } from './upgrades.ts';
+import { openWorkspace, type Workspace } from '../workspace.ts';
+import { databaseName } from '../identity.ts';
+
+let workspace: Workspace;
+
+/** A workspace as version 1 stored it, written by that version: decisions, a note, readings, a question, a dropped paper. */
+interface Sample {
+  readonly records: { store: StoreName; key: string; record: unknown }[];
+  readonly history: Record<string, unknown>[];
+}
+const sampleOf = (version: number) =>
+  JSON.parse(readFileSync(new URL(`./samples/storage-${version}.json`, import.meta.url), 'utf8')) as Sample;
+const sample = sampleOf(1);
+const identity = { kind: 'student', deskId: 'old', studentId: 'one', studentName: 'Ines Tarrow' } as const;
+const records = () => workspace.records;
+
+async function storeAs(version: number, { records: rows, history }: Sample): Promise<void> {
+  const database = await openDB(databaseName(identity), version, {
+    upgrade(old) {
+      old.createObjectStore('records', { keyPath: ['store', 'key'] });
+      old.createObjectStore('bytes');
+      old.createObjectStore('papers', { keyPath: 'hash' });
+      old
+        .createObjectStore('history', { keyPath: 'seq', autoIncrement: true })
+        .createIndex('assignmentId', 'assignmentId');
+      old.createObjectStore('meta');
+    },
+  });
+  for (const row of rows) await database.put('records', row);
+  for (const entry of history) await database.put('history', entry);
+  database.close();
+}
+
+afterEach(async () => {
+  workspace.close();
+  await deleteDB(databaseName(identity));
+});
+
+describe('storage of version 1', () => {
+  it('is brought up to date with everything in it, what was read still read, and undo still there', async () => {
+    await storeAs(1, sample);
+    workspace = await openWorkspace(identity);
+    const count = (store: StoreName) => sample.records.filter((row) => row.store === store).length;
+    for (const store of [
+      'remarks',
+      'readings',
+      'judgements',
+      'tasks',
+      'queries',
+      'files',
+      'assignments',
+    ] as const)
+      expect([store, records()[store].size]).toEqual([store, count(store)]);
+    const read = [...records().remarks.values()].filter((remark) =>
+      isRead(remark, records().readings.get(remark.id)),
+    );
+    expect(read).toHaveLength(count('readings'));
+    expect([...records().files.values()].map(({ role }) => role)).toEqual(['marked', 'marked']);
+    expect([...records().judgements.values()].some(({ note }) => note === 'Weigh it.')).toBe(true);
+    expect(await workspace.undoLast('skarn-moss-report')).toMatchObject({ kind: 'undone' });
+  });
+
+  it('fits the forms of today, record by record', () => {
+    const upgrade = upgradeRecordsFrom(1, sample.records);
+    for (const { store, key, record } of sample.records)
+      expect([store, key, v.is(recordStores[store].schema, upgrade(store, key, record))]).toEqual([
+        store,
+        key,
+        true,
+      ]);
+  });
+
+  it('leaves alone what it does not know', () => {
+    expect(upgradeFrom1([])('remarks', 'x', { odd: true })).toEqual({ odd: true });
+  });
+});
+
+describe('storage of version 5', () => {
+  const fifth = sampleOf(5);
+
+  it('is brought up to date with no remark hung in a text yet, and everything else as it was', async () => {
+    await storeAs(5, fifth);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of fifth.records)
+      expect(records()[store].get(key)).toMatchObject(record as object);
+    expect([...records().remarks.values()].map(({ textAt }) => textAt)).toEqual([null, null, null, null]);
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(records().judgements.size).toBe(0);
+  });
+});
+
+describe('storage of version 4', () => {
+  const fourth = sampleOf(4);
+
+  it('is brought up to date with no replies yet, and everything else as it was', async () => {
+    await storeAs(4, fourth);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of fourth.records)
+      expect(records()[store].get(key)).toMatchObject(record as object);
+    const [judgement] = records().judgements.values();
+    expect(judgement).toMatchObject({ note: 'Measure the second well again.', carry: true, reply: '' });
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect([...records().judgements.values()]).toMatchObject([{ note: '', reply: '' }]);
+  });
+});
+
+describe('storage of version 3', () => {
+  const third = sampleOf(3);
+
+  it('is brought up to date with what is new put in as not known, and undo is there', async () => {
+    await storeAs(3, third);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of third.records)
+      expect(records()[store].get(key)).toMatchObject(record as object);
+    expect(records().courses.get('mire-210')).toMatchObject({ policy: null, scales: [], byHand: false });
+    expect(records().judgements.size).toBeGreaterThan(0);
+    for (const judgement of records().judgements.values()) expect(judgement.link).toBeNull();
+    expect([...records().rubrics.values()].every(({ byHandFor }) => byHandFor === null)).toBe(true);
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(records().promises.size).toBe(0);
+  });
+
+  it('fits the forms of today, record by record', () => {
+    const upgrade = upgradeRecordsFrom(3, third.records);
+    for (const { store, key, record } of third.records)
+      expect([store, key, v.is(recordStores[store].schema, upgrade(store, key, record))]).toEqual([
+        store,
+        key,
+        true,
+      ]);
+  });
+});
+
+describe('storage of version 2', () => {
+  const second = sampleOf(2);
+
+  it('is brought up to date: what was read stays read, decided stays decided, and undo is there', async () => {
+    await storeAs(2, second);
+    workspace = await openWorkspace(identity);
+    const readings = second.records.filter(({ store }) => store === 'readings');
+    const read = [...records().remarks.values()].filter((remark) =>
+      isRead(remark, records().readings.get(remark.id)),
+    );
+    expect(read).toHaveLength(readings.length);
+    for (const { key, record } of second.records.filter(({ store }) => store === 'judgements'))
+      expect(records().judgements.get(key)).toMatchObject(record as object);
+    const marking = records().markings.get('skarn-moss-report-marking-1');
+    expect(marking?.files[0].announced).toEqual({ passage: 30 });
+    expect(marking).not.toHaveProperty('announced');
+    expect(records().courses.get('mire-210')).toMatchObject({
+      scheme: null,
+      categories: [],
+      termEndsAt: null,
+    });
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+  });
+
+  it('fits the forms of today, record by record', () => {
+    const upgrade = upgradeRecordsFrom(2, second.records);
+    for (const { store, key, record } of second.records)
+      expect([store, key, v.is(recordStores[store].schema, upgrade(store, key, record))]).toEqual([
+        store,
+        key,
+        true,
+      ]);
+  });
+});

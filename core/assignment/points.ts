@@ -1,0 +1,120 @@
+import type { Assignment, Course, Rubric } from '../model/facts.ts';
+import type { Remark } from '../model/remark.ts';
+import type { Judgement } from '../model/work.ts';
+import { criterionLosses, lossesAtStake, wholeLoss, type Loss } from '../rubric/behind.ts';
+import { assignmentScore, withAnotherAttempt } from '../scores/course-grade.ts';
+import { fromDecimal, type Fraction } from '../scores/fraction.ts';
+import { pointsGiven } from '../scores/rules.ts';
+import {
+  criteriaGiven,
+  gradedAssignment,
+  markedAttempts,
+  scoredMarking,
+  standing,
+  type MarkedAttempt,
+} from './attempts.ts';
+import type { AssignmentRecords } from './records.ts';
+
+/** The points of an assignment: its rubric, what its attempts were given, where points went. */
+
+/** The school's rubric, else the one that the student put to the assignment. */
+export function rubricOf(records: AssignmentRecords, { id, rubricId }: Assignment): Rubric | null {
+  return records.find('rubrics', rubricId ?? '') ?? records.find('rubrics', ownRubricId(id));
+}
+
+/** Under which id the rubric is kept that the student put to an assignment. */
+export function ownRubricId(assignmentId: string): string {
+  return `own/${assignmentId}`.slice(0, 200);
+}
+
+/** The attempt that a new one starts from: the first with a marked paper, else the latest that was marked. */
+export function workedOn(attempts: readonly MarkedAttempt[]): MarkedAttempt | null {
+  return (
+    attempts.find(({ marking }) => marking?.files.some(({ role }) => role === 'marked') === true) ??
+    standing(attempts).findLast(({ marking }) => marking !== null) ??
+    null
+  );
+}
+
+/** The points given for an attempt, before any lateness comes off. */
+export function givenFor(
+  each: MarkedAttempt,
+  assignment: Assignment,
+  course: Course | null,
+): Fraction | null {
+  const marking = scoredMarking(each, assignment, course);
+  return marking === null ? null : pointsGiven(marking, assignment, course);
+}
+
+/**
+ * Where points went: by criterion; on a draft stage what is at stake on the final's criteria; without criteria of the
+ * whole assignment.
+ */
+export function lossesIn(
+  records: AssignmentRecords,
+  {
+    assignment,
+    rubric,
+    worked,
+    given,
+    remarks,
+    judgements,
+  }: {
+    assignment: Assignment;
+    rubric: Rubric | null;
+    worked: MarkedAttempt | null;
+    given: Fraction | null;
+    remarks: readonly Remark[];
+    judgements: ReadonlyMap<string, Judgement>;
+  },
+): Loss[] {
+  if (worked === null) return [];
+  const own = remarks.filter((remark) => remark.attemptId === worked.attempt.id);
+  if (rubric !== null) {
+    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, judgements);
+    if (losses.length > 0) return losses;
+  }
+  const final = records.find('assignments', assignment.draftOf ?? '');
+  const finalRubric = final === null ? null : rubricOf(records, final);
+  if (final !== null && finalRubric !== null) {
+    const last = workedOn(attemptsOf(records, final.id));
+    const results = last === null ? [] : criteriaGiven(last);
+    return lossesAtStake(finalRubric, results, final.possible, own, judgements);
+  }
+  return assignment.possible === null || given === null
+    ? []
+    : [wholeLoss(fromDecimal(assignment.possible), given, own, judgements)];
+}
+
+/** The attempts of an assignment, each with its markings. */
+export function attemptsOf(records: AssignmentRecords, assignmentId: string): MarkedAttempt[] {
+  return markedAttempts(
+    records.of('attempts', assignmentId),
+    records.of('markings', assignmentId),
+    records.of('withdrawals', assignmentId),
+  );
+}
+
+/** What the attempts make by the policy, in points; null while nothing is marked with a score. */
+export function scoreOf(
+  assignment: Assignment,
+  attempts: readonly MarkedAttempt[],
+  course: Course | null,
+): Fraction | null {
+  return assignment.possible === null
+    ? null
+    : assignmentScore(gradedAssignment(assignment, attempts, course));
+}
+
+/** The most that one more attempt can make of an assignment; null where nothing was marked yet. */
+export function reachableScore(
+  assignment: Assignment,
+  attempts: readonly MarkedAttempt[],
+  course: Course | null,
+): Fraction | null {
+  if (assignment.possible === null || scoreOf(assignment, attempts, course) === null) return null;
+  const graded = gradedAssignment(assignment, attempts, course);
+  const alone = { scheme: 'points' as const, categories: [], assignments: [graded] };
+  const [more] = withAnotherAttempt(alone, assignment.id, fromDecimal(assignment.possible)).assignments;
+  return assignmentScore(more);
+}
