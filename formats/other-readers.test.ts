@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { strToU8 } from 'fflate';
+import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { exactOf, type Mark } from './marked-paper.ts';
 import { readRemarksOnto, readRemarksUnplaced } from './place-remarks.ts';
 import { readPaper } from './read-paper.ts';
-import { recognise } from './recognise.ts';
+import { recognise, recogniseNamed } from './recognise.ts';
 import { remarksFileOf } from './remarks-file.ts';
 import { sample } from './samples/sample.ts';
 import { readVtt } from './sound/read-vtt.ts';
@@ -25,6 +25,11 @@ describe('what a file is', () => {
     ['core.png', 'picture'],
     ['core.webp', 'picture'],
     ['core-turned.jpg', 'picture'],
+    ['core.gif', 'picture'],
+    ['core.avif', 'picture'],
+    ['nested.fodt', 'odt'],
+    ['spoken.flac', 'recording'],
+    ['spoken.aac', 'recording'],
     ['same.xfdf', 'xfdf'],
     ['same.jsonld', 'web annotation'],
     ['core-regions.jsonld', 'web annotation'],
@@ -53,11 +58,33 @@ describe('what a file is', () => {
     expect(reason(strToU8('<!doctype html><p>Hello'))).toBe('unknown kind');
     expect(reason(strToU8('{"name": "something else"}'))).toBe('unknown kind');
   });
+
+  it('has a reason that fits its kind where that is known and not read', () => {
+    const reason = (bytes: Uint8Array, name: string) => {
+      try {
+        return recogniseNamed(bytes, name).kind;
+      } catch (error) {
+        return error instanceof UnreadableFile ? error.reason : error;
+      }
+    };
+    const archive = (part: string) => zipSync({ [part]: strToU8('<x/>') });
+    const binary = new Uint8Array([1, 2, 0, 4]);
+    expect(reason(archive('ppt/presentation.xml'), 'talk.pptx')).toBe('slides');
+    expect(reason(archive('xl/workbook.xml'), 'levels.xlsx')).toBe('a table of figures');
+    expect(reason(archive('imsmanifest.xml'), 'quiz.zip')).toBe('unknown quiz');
+    expect(reason(strToU8('<?xml version="1.0"?><questestinterop><item/></questestinterop>'), 'q.xml')).toBe(
+      'unknown quiz',
+    );
+    expect(reason(strToU8('II*\0scan'), 'scan.tif')).toBe('unknown picture');
+    expect(reason(strToU8('#!AMR\n\0'), 'note.amr')).toBe('unknown recording');
+    expect(reason(binary, 'voice.wma')).toBe('unknown recording');
+    expect(reason(binary, 'anything')).toBe('unknown kind');
+  });
 });
 
 describe('pictures', () => {
   it('have the size in which they are shown, turned as the camera says', async () => {
-    for (const name of ['core.png', 'core.webp', 'core-turned.jpg'])
+    for (const name of ['core.png', 'core.webp', 'core-turned.jpg', 'core.gif', 'core.avif'])
       expect((await readPaper(sample(name), null)).pages).toMatchObject([{ width: 320, height: 480 }]);
   });
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { exactOf, type Mark, type MarkReply } from './marked-paper.ts';
 import { readMarkedDocx } from './docx/read-marked-docx.ts';
-import { readMarkedOdt } from './odt/read-marked-odt.ts';
+import { readMarkedFodt, readMarkedOdt } from './odt/read-marked-odt.ts';
 import { readMarkedPdf } from './pdf/read-marked-pdf.ts';
 import { readPaper } from './read-paper.ts';
 import { readRemarksOnto } from './place-remarks.ts';
@@ -253,5 +253,37 @@ describe('the same remarks', async () => {
         quads.map((quad) => Math.min(quad[0], quad[4])).sort((x, y) => x - y);
       edges(target.quads).forEach((x, i) => expect(Math.abs(x - edges(twin.quads)[i])).toBeLessThan(2));
     }
+  });
+});
+
+describe('comments over just the same words', () => {
+  it('have them each, in Word, OpenDocument and its flat form as LibreOffice writes them', async () => {
+    for (const name of ['nested.docx', 'nested.odt', 'nested.fodt']) {
+      const { marks, paper } = await readPaper(sample(name), null);
+      expect(paper.text, name).toBe('The water table rose in the second year.');
+      const exact = Object.fromEntries(marks.map((mark) => [mark.text, exactOf(mark)]));
+      expect(exact, name).toEqual({
+        c0: 'water table',
+        c1: 'water table',
+        c2: 'second year',
+        c3: 'second',
+      });
+    }
+  });
+});
+
+describe('a flat OpenDocument text', () => {
+  it('shows the pictures that stand in it', () => {
+    const png = Buffer.from(sample('core.png')).toString('base64');
+    const body = `<text:p>A core.<draw:frame><draw:image><office:binary-data>${png}</office:binary-data></draw:image></draw:frame></text:p>`;
+    const { layout, paper } = readMarkedFodt(
+      Buffer.from(
+        `<office:document><office:body><office:text>${body}</office:text></office:body></office:document>`,
+      ),
+    );
+    expect(paper.text).toBe('A core.');
+    expect(layout?.pictures.map(({ mediaType, bytes }) => [mediaType, bytes.length])).toEqual([
+      ['image/png', sample('core.png').length],
+    ]);
   });
 });

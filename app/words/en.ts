@@ -92,6 +92,16 @@ const unreadable: Record<UnreadableReason, (name: string, detail: string) => str
     `The picture “${name}” is damaged and can’t be shown. Save it again as PNG or JPEG.`,
   'HEIC picture': (name) =>
     `“${name}” is a HEIC picture, which browsers don’t show. Save it as JPEG or PNG and drop that.`,
+  'unknown picture': (name) =>
+    `“${name}” is a picture of a kind that browsers don’t show. Save it as PNG or JPEG and drop that.`,
+  'unknown recording': (name) =>
+    `“${name}” is a recording of a kind that browsers don’t play. Save it as MP3, M4A or WAV and drop that.`,
+  'unknown quiz': (name) =>
+    `“${name}” holds a quiz, but not your answers and what they got. Ask for its results (QTI assessmentResult) and drop those.`,
+  slides: (name) =>
+    `“${name}” holds slides, which are not read here. Save them with their notes and comments as PDF and drop that.`,
+  'a table of figures': (name) =>
+    `“${name}” is a spreadsheet. Scores out of it can be taken in under Standing as CSV; a marked sheet, saved as PDF.`,
   'unknown kind': (name) =>
     `“${name}” is of a kind that is not read here. Save or print it as PDF and drop that.`,
   'no page to place on': (name) =>

@@ -11,7 +11,7 @@ import {
   type WrittenText,
 } from '../text/layout-writer.ts';
 import { repliesTo } from '../threads.ts';
-import { pictureTypeOf } from '../picture/picture-type.ts';
+import { pictureTypeIn, pictureTypeOf } from '../picture/picture-type.ts';
 import { MOST_FILE_BYTES, UnreadableFile } from '../unreadable.ts';
 import { parseXml, textOfPart, type Attributes } from '../xml/parse-xml.ts';
 import { readZip } from '../zip/read-zip.ts';
@@ -30,26 +30,38 @@ export function readMarkedOdt(bytes: Uint8Array): MarkedPaper {
   const parts = unpack(bytes);
   const content = parts['content.xml'] as Uint8Array | undefined;
   if (content === undefined) throw new UnreadableFile('not an OpenDocument text');
-  return refusedAs('damaged OpenDocument text', () => {
-    const styles = parts['styles.xml'] as Uint8Array | undefined;
-    const looks = new Map<string, TextStyle>();
-    if (styles !== undefined) readLooks(textOfPart(styles), looks);
-    const xml = textOfPart(content);
-    readLooks(xml, looks);
-    const { written, annotations } = writeDocument(xml, looks, readChanges(xml), parts);
-    const marks = [...annotationMarks(written, annotations), ...marksOfChanges(written)];
-    marks.sort((x, y) => x.at - y.at);
-    return {
-      kind: 'odt',
-      pages: [],
-      pageStarts: [],
-      paper: written.paper,
-      layout: written.layout,
-      marks: marks.map(({ mark }) => mark),
-      unknownKinds: [],
-      attached: [],
-    };
-  });
+  const styles = parts['styles.xml'] as Uint8Array | undefined;
+  return refusedAs('damaged OpenDocument text', () =>
+    paperOfXml(textOfPart(content), styles === undefined ? null : textOfPart(styles), parts),
+  );
+}
+
+/**
+ * Reads a flat OpenDocument text (.fodt): the same in one XML file, pictures among it.
+ * @throws UnreadableFile
+ */
+export function readMarkedFodt(bytes: Uint8Array): MarkedPaper {
+  if (bytes.length > MOST_FILE_BYTES) throw new UnreadableFile('too large');
+  return refusedAs('damaged OpenDocument text', () => paperOfXml(textOfPart(bytes), null, {}));
+}
+
+function paperOfXml(xml: string, styles: string | null, parts: Parts): MarkedPaper {
+  const looks = new Map<string, TextStyle>();
+  if (styles !== null) readLooks(styles, looks);
+  readLooks(xml, looks);
+  const { written, annotations } = writeDocument(xml, looks, readChanges(xml), parts);
+  const marks = [...annotationMarks(written, annotations), ...marksOfChanges(written)];
+  marks.sort((x, y) => x.at - y.at);
+  return {
+    kind: 'odt',
+    pages: [],
+    pageStarts: [],
+    paper: written.paper,
+    layout: written.layout,
+    marks: marks.map(({ mark }) => mark),
+    unknownKinds: [],
+    attached: [],
+  };
 }
 
 type Parts = ReturnType<typeof readZip>;
@@ -169,6 +181,8 @@ function writeDocument(
   let inCitation = false;
   let inFootnote = false;
   let note: OdtAnnotation | null = null;
+  /** A picture's bytes in Base64, while they are read. */
+  let inline: string | null = null;
   let listening: 'author' | 'date' | 'words' | null = null;
 
   const begin = (kind: 'heading' | 'paragraph' | 'item', level: number) => {
@@ -294,11 +308,15 @@ function writeDocument(
         case 'draw:image':
           putPicture(writer, parts, attributes['xlink:href'] ?? '');
           break;
+        case 'office:binary-data':
+          inline = '';
+          break;
       }
     },
     text: (text) => {
       if (!inBody || skipping > 0) return;
-      if (note === null) append(text);
+      if (inline !== null) inline += text;
+      else if (note === null) append(text);
       else if (listening === 'author') note.author += text;
       else if (listening === 'date') note.date += text;
       else if (listening === 'words') note.paragraphs[note.paragraphs.length - 1] += text;
@@ -307,6 +325,11 @@ function writeDocument(
       if (name === 'office:text') inBody = false;
       if (name === 'text:tracked-changes') skipping--;
       if (!inBody || skipping > 0) return;
+      if (name === 'office:binary-data' && inline !== null) {
+        putInline(writer, inline);
+        inline = null;
+        return;
+      }
       if (note !== null) {
         if (name === 'office:annotation') note = null;
         else if (['dc:creator', 'dc:date', 'text:p'].includes(name)) listening = null;
@@ -331,6 +354,15 @@ function putPicture(writer: LayoutWriter, parts: Parts, href: string): void {
   const bytes = parts[href] as Uint8Array<ArrayBuffer> | undefined;
   const mediaType = pictureTypeOf(href);
   if (bytes !== undefined && mediaType !== undefined) writer.picture({ bytes, mediaType, description: '' });
+}
+
+/** A picture that stands in the XML itself, in Base64; what is none is left out. */
+function putInline(writer: LayoutWriter, base64: string): void {
+  const plain = base64.replaceAll(/\s+/g, '');
+  if (!/^[A-Za-z0-9+/]+={0,2}$/.test(plain)) return;
+  const bytes = Uint8Array.from(atob(plain), (character) => character.charCodeAt(0));
+  const mediaType = pictureTypeIn(bytes);
+  if (mediaType !== undefined) writer.picture({ bytes, mediaType, description: '' });
 }
 
 function annotationMarks(

@@ -86,6 +86,18 @@ describe('where characters stand in the text', () => {
     expect(place('في الماء هنا', glyphs, range(0, 5))).toEqual([3, 'الماء']);
   });
 
+  it('reads several lines that run to the left, with figures and Latin words among them', () => {
+    const turned = (text: string) => Array.from(text).reverse().join('');
+    const logical = 'עלו ב־12.5 ס״מ לפי SNH (2019) השנה';
+    // As pages draw it: each line from its left end, figures and Latin words as they are.
+    const first = `${turned('ס״מ')} 12.5${turned(' עלו ב־')}`;
+    const second = `${turned('השנה')} (2019) SNH ${turned('לפי')}`;
+    const glyphs = glyphsOf(first, second);
+    const all = range(0, glyphs.length);
+    expect(place(logical, glyphs, all)).toEqual([0, logical]);
+    expect(textOfGlyphs(glyphs, all).replaceAll(' ', '')).toBe(logical.replaceAll(' ', ''));
+  });
+
   it('is nowhere where the text does not have them', () => {
     expect(place('nothing of the kind', glyphsOf('sphagnum'), range(0, 8))).toBeNull();
     expect(place('anything', [], [])).toBeNull();

@@ -131,8 +131,63 @@ function partsWords(before: Glyph | undefined, glyph: Glyph, index: number): boo
   return gap > SPACE_GAP * glyph.size;
 }
 
-/** Characters as text, with the spaces that the page shows between them. */
+const RIGHT_TO_LEFT = /[\u0590-\u08FF\uFB1D-\uFDFF\uFE70-\uFEFC]/;
+/** What runs to the right within text that runs to the left: figures and words of other scripts, with what joins them. */
+const RUN_TO_THE_RIGHT = /[\p{N}A-Za-z\u00C0-\u058F]+(?:[.,:/%-][\p{N}A-Za-z\u00C0-\u058F]+)*/gu;
+const MIRRORED: Readonly<Record<string, string>> = {
+  '(': ')',
+  ')': '(',
+  '[': ']',
+  ']': '[',
+  '«': '»',
+  '»': '«',
+};
+/** Base lines that lie closer than this share of a letter's size are one line. */
+const SAME_LINE = 0.5;
+
+/** Characters line by line, as they stand below one another on the page. */
+function inLines(glyphs: readonly Glyph[], indices: readonly number[]): number[][] {
+  const lines: number[][] = [];
+  for (const index of indices) {
+    const glyph = glyphs[index];
+    const before = lines.at(-1)?.at(-1);
+    const isSame =
+      before !== undefined && Math.abs(glyphs[before].y - glyph.y) < SAME_LINE * Math.max(1, glyph.size);
+    if (isSame) lines[lines.length - 1].push(index);
+    else lines.push([index]);
+  }
+  return lines;
+}
+
+/** A line that runs to the left, drawn from its left end, in the order in which it is read. */
+function readFromRight(drawn: string): string {
+  const turned = Array.from(drawn)
+    .reverse()
+    .map((character) => MIRRORED[character] ?? character)
+    .join('');
+  return turned.replaceAll(RUN_TO_THE_RIGHT, (run) => Array.from(run).reverse().join(''));
+}
+
+/** Whether a line of text that runs to the left was drawn from its left end. */
+function isDrawnFromLeft(glyphs: readonly Glyph[], line: readonly number[]): boolean {
+  const [first, last] = [line[0], line[line.length - 1]];
+  const letters = line.filter((index) => /\p{L}/u.test(glyphs[index].text));
+  const toLeft = letters.filter((index) => RIGHT_TO_LEFT.test(glyphs[index].text));
+  return 2 * toLeft.length > letters.length && glyphs[last].x > glyphs[first].x;
+}
+
+/** Characters as text in the order in which they are read, with the spaces that the page shows between them. */
 export function textOfGlyphs(glyphs: readonly Glyph[], indices: readonly number[]): string {
+  if (!indices.some((index) => RIGHT_TO_LEFT.test(glyphs[index].text))) return drawnText(glyphs, indices);
+  return inLines(glyphs, indices)
+    .map((line) => {
+      const drawn = drawnText(glyphs, line);
+      return isDrawnFromLeft(glyphs, line) ? readFromRight(drawn) : drawn;
+    })
+    .join(' ');
+}
+
+function drawnText(glyphs: readonly Glyph[], indices: readonly number[]): string {
   return indices.reduce((text, index, at) => {
     const before = indices.at(at - 1);
     const space =
@@ -142,8 +197,6 @@ export function textOfGlyphs(glyphs: readonly Glyph[], indices: readonly number[
     return text + (space ? ' ' : '') + glyphs[index].text;
   }, '');
 }
-
-const RIGHT_TO_LEFT = /[\u0590-\u08FF\uFB1D-\uFDFF\uFE70-\uFEFC]/;
 
 /**
  * Where characters of a page stand in the paper's text; null where the text does not hold them in this order.
@@ -172,8 +225,8 @@ export function locateGlyphs(
     locateQuote(squeezed, quote, near) ??
     locateQuote(squeezed, withoutLineEndHyphens(glyphs, indices, quote), near);
   if (found !== null || !RIGHT_TO_LEFT.test(exact)) return found;
-  // Text that runs to the left may be drawn from its left end.
-  return locateQuote(squeezed, { exact: Array.from(exact).reverse().join(''), prefix: '', suffix: '' }, near);
+  // Text that runs to the left may be drawn from its left end, line by line.
+  return locateQuote(squeezed, { exact: textOfGlyphs(glyphs, indices), prefix: '', suffix: '' }, near);
 }
 
 /** A quotation whose words are joined where a line's end cut them, as the paper's text has them. */

@@ -1,6 +1,6 @@
 #!/bin/sh
 # Makes the samples anew with programs from Debian's packages; npm test needs none of them.
-#   apt-get install libreoffice-writer python3-uno hyphen-en-gb python3-fitz python3-pikepdf poppler-utils qpdf python3-pil espeak-ng ffmpeg
+#   apt-get install libreoffice-writer python3-uno hyphen-en-gb python3-fitz python3-pikepdf poppler-utils qpdf python3-pil espeak-ng ffmpeg libavif-bin
 set -eu
 cd "$(dirname "$0")"
 soffice --headless --norestore "-env:UserInstallation=file://$(mktemp -d)" "--accept=pipe,name=samples;urp;" &
@@ -16,3 +16,4 @@ for part in kinds transects sideways truth; do /usr/bin/python3 mark_pdf.py . $p
 for to in 'docx:MS Word 2007 XML' odt; do
   soffice --headless "-env:UserInstallation=file://$(mktemp -d)" '--infilter=HTML (StarWriter)' --convert-to "$to" rubric.html
 done
+# Comments over just the same words, as LibreOffice writes them from a Word file that has them: nested.docx is made so once.

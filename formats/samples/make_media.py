@@ -16,6 +16,9 @@ for i, (depth, tint) in enumerate([(40, (120, 140, 90)), (140, (110, 80, 50)), (
     draw.text((222, depth + 4), "layer %d" % (i + 1), fill=(30, 42, 44))
 image.save(path("core.png"))
 image.save(path("core.webp"), lossless=True)
+# GIF by Pillow's own writer, AVIF by libavif's (apt-get install libavif-bin).
+image.convert("P").save(path("core.gif"))
+subprocess.run(["avifenc", "-s", "8", path("core.png"), path("core.avif")], check=True, stdout=subprocess.DEVNULL)
 exif = Image.Exif()
 exif[0x0112] = 6
 image.rotate(90, expand=True).save(path("core-turned.jpg"), exif=exif, quality=85)
@@ -39,6 +42,8 @@ SPOKEN = [(0.0, 4.0, "Your core log is clear, and the depths are right."), (4.0,
 subprocess.run(["espeak-ng", "-v", "en-gb", "-s", "150", "-w", path("spoken.wav"), " ".join(s[2] for s in SPOKEN)], check=True)
 for ending, options in (("mp3", ["-b:a", "32k"]), ("ogg", ["-c:a", "libvorbis", "-q:a", "0"]), ("m4a", ["-b:a", "32k"]), ("webm", ["-c:a", "libopus", "-b:a", "16k"])):
     subprocess.run(["ffmpeg", "-v", "error", "-y", "-i", path("spoken.wav"), "-ac", "1", *options, path("spoken." + ending)], check=True)
+for ending, options in (("flac", []), ("aac", ["-c:a", "aac", "-f", "adts"])):
+    subprocess.run(["ffmpeg", "-v", "error", "-y", "-i", path("spoken.wav"), "-t", "1", *options, path("spoken." + ending)], check=True)
 subprocess.run(["ffmpeg", "-v", "error", "-y", "-i", path("spoken.wav"), "-ac", "1", "-ar", "8000", "-c:a", "pcm_u8", path("spoken-small.wav")], check=True)
 os.replace(path("spoken-small.wav"), path("spoken.wav"))
 
