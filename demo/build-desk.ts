@@ -178,6 +178,7 @@ async function buildHistory(given: AssignmentGiven, course: Course, building: Bu
       receipt: null,
       dueAt: null,
       outside: false,
+      atKnown: true,
     };
     facts.push({ kind: 'attempt', value });
     for (const [place, marking] of each.markings.entries()) {

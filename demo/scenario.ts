@@ -67,7 +67,7 @@ const AssignmentGiven = v.object({
   category: v.optional(v.nullable(v.string()), null),
   title: v.string(),
   possible: DecimalString,
-  counts: v.string(),
+  counts: v.optional(v.nullable(v.string()), null),
   opens: Day,
   due: Day,
   extended: v.optional(v.nullable(Day), null),

@@ -165,6 +165,16 @@ export async function clickRole(page: Page, role: string, name: string): Promise
   await page.locator(selector).setTimeout(PATIENCE.timeout).click();
 }
 
+/** Opens a menu by its button and chooses something in it. */
+export async function chooseIn(page: Page, menu: string, item: string): Promise<void> {
+  await clickRole(page, 'button', menu);
+  const chosen = await page.waitForSelector(
+    `::-p-xpath(//*[starts-with(@role, "menuitem") and contains(normalize-space(.), "${item}")])`,
+    { ...PATIENCE, visible: true },
+  );
+  await chosen?.click();
+}
+
 /** Waits until a question about the page, asked with one text, is answered with yes. */
 export async function until(page: Page, question: (text: string) => boolean, text = ''): Promise<void> {
   // By the clock, since a tab in the background draws no frames.

@@ -5,7 +5,7 @@ import type { Page, SerializedAXNode } from 'puppeteer-core';
 import { describe, expect, vi } from 'vitest';
 import { readPaperText } from '#demo/scenario.ts';
 import { readMarkedDocx } from '#formats/docx/read-marked-docx.ts';
-import { clickRole, seeText, signIn, until, type Desk } from './harness.ts';
+import { clickRole, seeText, signIn, until, type Desk, chooseIn } from './harness.ts';
 import { pageTest } from './page-test.ts';
 
 const markdown = readPaperText('skarn-moss-report');
@@ -290,7 +290,7 @@ describe('The reading place', () => {
   pageTest('shows matches and remarks together or one by one', async ({ page, desk }) => {
     await openPaper(page, desk);
     expect(await inList(page)).toBe('38');
-    await clickRole(page, 'button', 'With matches');
+    await chooseIn(page, 'View', 'With matches');
     await until(page, () => document.querySelector('[aria-setsize]')?.getAttribute('aria-setsize') === '46');
     await page.waitForSelector('[data-page="1"] [data-mark]');
     const match = await page.waitForSelector('::-p-text(words stand in Abery and Lunt)');
@@ -310,7 +310,7 @@ describe('The reading place', () => {
     await page.reload();
     await page.waitForSelector('[data-slip][aria-current="true"] textarea');
     expect(await inList(page)).toBe('46');
-    await clickRole(page, 'button', 'With matches');
+    await chooseIn(page, 'View', 'With matches');
     await until(page, () => document.querySelector('[aria-setsize]')?.getAttribute('aria-setsize') === '38');
   });
 

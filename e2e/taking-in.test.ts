@@ -156,9 +156,13 @@ describe('taking in', () => {
             .querySelector('[data-slip] header')
             ?.parentElement?.parentElement?.parentElement?.textContent.includes('peer') === true,
       );
-      expect(
-        await page.$$eval('select[aria-label="File"] option', (all) => all.map((one) => one.textContent)),
-      ).toEqual(['dams.docx', 'sideways.pdf', 'dams-plain.pdf']);
+      await clickRole(page, 'button', '3 files');
+      await page.waitForSelector('[role="menuitemradio"]');
+      expect(await page.$$eval('[role="menuitemradio"]', (all) => all.map((one) => one.textContent))).toEqual([
+        'dams.docx',
+        'sideways.pdf',
+        'dams-plain.pdf',
+      ]);
     },
   );
 

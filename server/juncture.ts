@@ -51,15 +51,32 @@ function sentenceFor(error: unknown): string {
   throw error;
 }
 
+/** null for an option that there is none of, or that lacks its value; what is wrong is said. */
+function argumentsGiven() {
+  try {
+    return parseArgs({
+      allowPositionals: true,
+      options: {
+        text: { type: 'boolean', default: false },
+        onto: { type: 'string' },
+        password: { type: 'string' },
+      },
+    });
+  } catch (error) {
+    if (!(error instanceof Error && 'code' in error && String(error.code).startsWith('ERR_PARSE_ARGS')))
+      throw error;
+    console.error(error.message.split('. ')[0]);
+    return null;
+  }
+}
+
 async function run(): Promise<number> {
-  const { values, positionals } = parseArgs({
-    allowPositionals: true,
-    options: {
-      text: { type: 'boolean', default: false },
-      onto: { type: 'string' },
-      password: { type: 'string' },
-    },
-  });
+  const given = argumentsGiven();
+  if (given === null) {
+    console.error(USAGE);
+    return 2;
+  }
+  const { values, positionals } = given;
   const [command, file, ...more] = positionals;
   if ((command !== 'inspect' && command !== 'grade') || !file || more.length > 0) {
     console.error(USAGE);

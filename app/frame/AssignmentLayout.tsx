@@ -1,16 +1,18 @@
 import { shownPoints } from '../shared/figures.ts';
 import { useNow, useWorkspace } from '../workspace/use-workspace.ts';
 import { paperOfDraft } from '#core/paper/draft.ts';
+import clsx from 'clsx';
 import { Undo2 } from 'lucide-react';
 import { useMemo } from 'react';
-import { Link, Outlet, useParams } from 'react-router';
+import { Link, Outlet, useMatch, useParams } from 'react-router';
 import { Button } from '../shared/Controls.tsx';
-import { useUndoKey } from '../shared/hooks.ts';
+import { Tooltip } from '../shared/controls/Tooltip.tsx';
+import { useNarrow, useUndoKey } from '../shared/hooks.ts';
 import { Line } from '../shared/Line.tsx';
 import { undoAndTell } from '../shared/notify.ts';
 import type { AssignmentOutlet } from '../shared/assignment-outlet.ts';
 import { usePlaceTitle } from '../shared/place-title.ts';
-import { latenessSentence, stateSentence } from '../shared/state-words.ts';
+import { latenessSentence, markerShown, stateSentence } from '../shared/state-words.ts';
 import { words } from '../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../workspace/state/use-views.ts';
@@ -48,27 +50,51 @@ function Stations({ view }: { view: AssignmentView }) {
   const undo = () => void undoAndTell(workspace, view.assignment.id);
   useUndoKey(undo);
   const outlet: AssignmentOutlet = { view, marked, live, answers };
+  const low = useIsReading();
+  const narrow = useNarrow();
+  const undoButton = <UndoButton onUndo={undo} />;
+  const title = (
+    <Link to={`/a/${encodeURIComponent(view.assignment.id)}`} className="hover:underline">
+      {view.assignment.title}
+    </Link>
+  );
+  if (low)
+    return (
+      <div className="flex h-full flex-col">
+        {/* While one reads, the height belongs to the paper. */}
+        <div
+          className={clsx(
+            'flex items-baseline gap-x-5 border-b border-rule',
+            narrow ? 'flex-wrap' : 'px-5 py-1',
+          )}
+        >
+          <div className="flex min-w-0 items-baseline gap-3 max-md:w-full max-md:px-4">
+            <h1 className="max-w-[19rem] min-w-0 truncate font-serif text-[1.05rem] font-semibold max-md:max-w-none max-md:flex-1">
+              {title}
+            </h1>
+            {narrow && undoButton}
+          </div>
+          <div className="min-w-0 flex-1 max-md:w-full max-md:flex-none">
+            <Line view={view} unanswered={unanswered} low />
+          </div>
+          {!narrow && undoButton}
+        </div>
+        <div className="min-h-0 flex-1">
+          <Outlet context={outlet} />
+        </div>
+      </div>
+    );
   return (
     <div className="flex h-full flex-col">
       <div className="border-b border-rule px-5 pt-3 pb-1.5 max-md:px-0">
         <div className="flex flex-wrap items-baseline gap-x-4 max-md:px-4">
           <h1 className="font-serif text-[1.3rem] leading-tight font-semibold max-md:w-full max-md:truncate max-md:text-lg">
-            <Link to={`/a/${encodeURIComponent(view.assignment.id)}`} className="hover:underline">
-              {view.assignment.title}
-            </Link>
+            {title}
           </h1>
           <Facts view={view} />
           <span className="ml-auto flex items-center gap-3">
             <Rule view={view} />
-            <Button
-              look="quiet"
-              className="min-h-0 px-1 py-0"
-              title={words.undo.undo}
-              aria-label={words.undo.undo}
-              onClick={undo}
-            >
-              <Undo2 size={17} aria-hidden />
-            </Button>
+            {undoButton}
           </span>
         </div>
         <Line view={view} unanswered={unanswered} />
@@ -80,13 +106,33 @@ function Stations({ view }: { view: AssignmentView }) {
   );
 }
 
+/** Whether the reading place is open: there the line folds. */
+function useIsReading(): boolean {
+  return useMatch('/a/:assignmentId/read') !== null;
+}
+
+function UndoButton({ onUndo }: { onUndo: () => void }) {
+  return (
+    <Tooltip text={words.undo.undo}>
+      <Button look="quiet" className="min-h-0 px-1 py-0" aria-label={words.undo.undo} onClick={onUndo}>
+        <Undo2 size={17} aria-hidden />
+      </Button>
+    </Tooltip>
+  );
+}
+
 function Facts({ view }: { view: AssignmentView }) {
   const { assignment, course, latestMarking, score, attempts, state } = view;
   const last = standing(attempts).at(-1)?.attempt.number;
   const late = latenessSentence(view);
   return (
     <p className="text-sm text-quiet">
-      {[course?.title, latestMarking?.marker.name ?? course?.instructor.name].filter(Boolean).join(' · ')}
+      {[
+        course?.title,
+        latestMarking === null ? course?.instructor.name : markerShown(latestMarking.marker.name),
+      ]
+        .filter(Boolean)
+        .join(' · ')}
       {score !== null && assignment.possible !== null && (
         <>
           {' · '}

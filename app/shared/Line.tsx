@@ -57,7 +57,16 @@ function figureOf(
 }
 
 /** The six stations of an assignment; between Decide and Check the line forks into what was decided. */
-export function Line({ view, unanswered }: { view: AssignmentView; unanswered: number }) {
+export function Line({
+  view,
+  unanswered,
+  low = false,
+}: {
+  view: AssignmentView;
+  unanswered: number;
+  /** One row, as it stands while one reads. */
+  low?: boolean;
+}) {
   const [ref, { width }] = useSize<HTMLElement>();
   const narrow = useNarrow();
   const isOpen = view.state.kind === 'open for another attempt';
@@ -84,16 +93,28 @@ export function Line({ view, unanswered }: { view: AssignmentView; unanswered: n
   }, [ref, narrow, pathname]);
   return (
     <nav ref={ref} aria-label={words.line.label} className="relative">
-      {!narrow && width > 0 && <LineDrawing width={width} states={states} counts={view.countByDecision} />}
+      {!narrow && !low && width > 0 && (
+        <LineDrawing width={width} states={states} counts={view.countByDecision} />
+      )}
       <ol
-        className={narrow ? 'flex gap-5 overflow-x-auto px-4 py-2.5' : 'relative'}
-        style={narrow ? {} : { height: 26 }}
+        className={clsx(
+          narrow && 'line-fades flex gap-5 overflow-x-auto pr-10 pl-4',
+          narrow && (low ? 'pb-0.5' : 'py-1.5'),
+          low && !narrow && 'flex items-baseline justify-between gap-3 overflow-x-auto text-sm',
+          !narrow && !low && 'relative',
+        )}
+        style={narrow || low ? {} : { height: 26 }}
       >
         {stations.map((station, index) => (
           <li
             key={station}
-            className="whitespace-nowrap"
-            style={narrow ? {} : { position: 'absolute', left: width * AT[station] - 8 }}
+            className={clsx(
+              'whitespace-nowrap',
+              low &&
+                !narrow &&
+                'flex items-baseline gap-3 not-first:before:w-5 not-first:before:self-center not-first:before:border-t not-first:before:border-rule-strong',
+            )}
+            style={narrow || low ? {} : { position: 'absolute', left: width * AT[station] - 8 }}
           >
             <NavLink
               to={`${base}/${station}`}
@@ -110,7 +131,7 @@ export function Line({ view, unanswered }: { view: AssignmentView; unanswered: n
                 {figureOf(station, view, unanswered, states[index].progress)}
               </span>
             </NavLink>
-            {station === 'decide' && !narrow && <DecisionCounts counts={view.countByDecision} />}
+            {station === 'decide' && !narrow && !low && <DecisionCounts counts={view.countByDecision} />}
           </li>
         ))}
       </ol>

@@ -1,3 +1,4 @@
+import { useIsCut } from './hooks.ts';
 import { useWorkspace } from '../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { memo, type ReactNode } from 'react';
@@ -59,7 +60,10 @@ export const Slip = memo(function Slip({
   const number = view.numberByRemark.get(remark.id) ?? 0;
   const position = words.slip.position(number, quotedWords(remark), pageOf(remark));
   const long = saidBy(remark).length > FOLD_CHARACTERS;
-  const folded = long && !unfolded && !focused;
+  const mayFold = long && !unfolded && !focused;
+  const [text, isCut] = useIsCut<HTMLParagraphElement>();
+  // What is all in sight is not folded, however long it is.
+  const folded = mayFold && isCut;
   const criterion = criterionFor(view, remark);
   const behind = behindOf(view, remark.id);
   const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
@@ -131,7 +135,9 @@ export const Slip = memo(function Slip({
         </span>
       </header>
       {focused && <About remark={remark} />}
-      <p className={clsx('mt-1 whitespace-pre-wrap', folded && 'line-clamp-4')}>{saidBy(remark)}</p>
+      <p ref={text} className={clsx('mt-1 whitespace-pre-wrap', mayFold && 'line-clamp-4')}>
+        {saidBy(remark)}
+      </p>
       {(remark.replies.length > 0 || remark.state !== null) && <Thread remark={remark} open={focused} />}
       {!focused && judgement !== undefined && judgement.reply !== '' && (
         <p className="mt-1 line-clamp-2 border-l border-rule-strong pl-3 text-sm">
@@ -139,7 +145,7 @@ export const Slip = memo(function Slip({
         </p>
       )}
       <SlipExtras view={view} remark={remark} focused={focused} />
-      {long && !focused && (
+      {(folded || (long && unfolded && !focused)) && (
         <button
           type="button"
           className="mt-1 text-sm font-semibold text-accent hover:underline"

@@ -35,6 +35,26 @@ export function useSize<E extends HTMLElement>(): [RefObject<E | null>, { width:
   return [ref, size];
 }
 
+/**
+ * Whether what an element holds is cut off below: its text is longer than the lines it may have. Looked at again when its
+ * size changes.
+ */
+export function useIsCut<E extends HTMLElement>(): [RefObject<E | null>, boolean] {
+  const ref = useRef<E>(null);
+  const [cut, setCut] = useState(false);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (element === null) return;
+    // Lines of a text may reach a fraction of a pixel beyond its box.
+    const look = () => setCut(element.scrollHeight > element.clientHeight + 1);
+    look();
+    const observer = new ResizeObserver(look);
+    observer.observe(element);
+    return () => observer.disconnect();
+  });
+  return [ref, cut];
+}
+
 /** false until what is there so far has been drawn once: what is large and further down waits for that. */
 export function useDrawn(): boolean {
   const [drawn, setDrawn] = useState(false);

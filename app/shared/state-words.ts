@@ -55,3 +55,21 @@ export function latenessSentence({ lateness, assignment, course }: AssignmentVie
       : `, ${words.assignment.pointsOff(shownPoints(lateness.deduction))}`;
   return words.assignment.lateBy(lateness.hours) + off;
 }
+
+/**
+ * That a score was changed, and what it counts where that is another figure than the one it was marked with; null where
+ * none was.
+ */
+export function scoreChangeTold({ scoreChange, lateness, score }: AssignmentView): string | null {
+  if (scoreChange === null) return null;
+  const told = words.arrivals.scoreChanged(scoreChange.before.score ?? '', scoreChange.after.score ?? '');
+  const isLess = lateness !== null && lateness.deduction.n > 0n && score !== null;
+  return isLess
+    ? `${told}. ${words.arrivals.countsLess(shownPoints(lateness.deduction), shownPoints(score))}`
+    : told;
+}
+
+/** A marker by name; '' for one that nobody named. */
+export function markerShown(name: string): string {
+  return name === words.takeIn.unnamedMarker ? '' : name;
+}

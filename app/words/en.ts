@@ -229,6 +229,7 @@ export const words = {
     gap: (said: string, place: string) => `“${said}”: nothing came ${place}`,
     changed: (count: number) => `${many(count, 'remark', 'remarks')} changed after return`,
     scoreChanged: (before: string, after: string) => `marked with ${after} now, with ${before} before`,
+    countsLess: (off: string, counts: string) => `Less ${off} for being late, it counts ${counts}.`,
     seen: 'Seen',
     partMarked: 'part marked, more is to come',
     soFar: 'so far',
@@ -237,7 +238,12 @@ export const words = {
     contradiction: 'two records that don’t fit',
     nothingToDo: 'Nothing to do',
     noneIdle: 'Nothing here.',
-    allRead: (count: number) => (count === 1 ? 'the 1 remark read' : `all ${count} remarks read`),
+    allRead: (count: number) =>
+      count === 0 ? 'no remarks on it' : count === 1 ? 'the 1 remark read' : `all ${count} remarks read`,
+    weight: (soFar: string | null, whole: string) =>
+      soFar === null || soFar === whole
+        ? `${whole} % of the course grade`
+        : `${soFar} % of the grade so far, ${whole} % of the whole`,
     finished: 'finished, nothing to hand in',
     attempt: (number: number, of: number) => `attempt ${number} of ${of}`,
     noCourse: 'not in a course yet',
@@ -467,7 +473,6 @@ export const words = {
     differs: (name: string, announced: number, found: number) =>
       `“${name}” was said to hold ${many(announced, 'remark', 'remarks')}; ${found} were found in it.`,
     changes: 'Changed after return',
-    scoreWas: (before: string, after: string) => `Marked with ${after} now, with ${before} before`,
     withdrawnRemarks: (count: number) =>
       `${many(count, 'remark was', 'remarks were')} taken back by the school`,
     finalOf: (title: string) => `This is the draft stage of “${title}”.`,
@@ -478,6 +483,7 @@ export const words = {
     allFromDraft: 'All remarks on the draft',
     attempt: (number: number) => `Attempt ${number}`,
     sent: (when: string) => `sent ${when}`,
+    takenIn: (when: string) => `taken in ${when}; when it was handed in is not known here`,
     notMarked: 'not marked yet',
     receipt: 'Receipt',
     rules: 'Rules',
@@ -601,7 +607,9 @@ export const words = {
     zoomIn: 'Larger',
     zoomOut: 'Smaller',
     fitWidth: 'Fit the width',
-    keys: 'Keys',
+    view: 'View',
+    ofShort: (read: number, of: number) => `${read}/${of}`,
+    allKeys: 'All keys',
     next: 'Next remark',
     previous: 'Previous remark',
     nextUnread: 'Next not read',
@@ -664,7 +672,9 @@ export const words = {
     pageLabel: (page: number) => `Page ${page}`,
     opening: 'Opening the paper …',
     noPaper: 'No marked paper came back with this assignment.',
-    chooseFile: 'File',
+    files: (count: number) => `${count} files`,
+    quizAttempt: (number: number, score: string | null) =>
+      score === null ? `Attempt ${number}, not marked` : `Attempt ${number}: ${score}`,
     recordings: 'Recordings',
     quiz: 'Quiz',
     posts: 'Posts',
@@ -706,7 +716,7 @@ export const words = {
     lost: (lost: string, of: string) => (lost === '0.00' ? `full points, ${of}` : `lost ${lost} of ${of}`),
     noComment: 'No comment on this criterion.',
     allRead: 'All read.',
-    tapMark: 'Tap a mark in the paper, or step through the remarks here.',
+    tapMark: 'Tap a mark, or step through them',
     mark: (n: number, text: string) => `Remark ${n}: ${text}`,
   },
   keys: {
@@ -770,6 +780,8 @@ export const words = {
     done: 'Done',
     minutes: 'Minutes',
     minutesShort: 'min',
+    minutesWrong: (kept: number) =>
+      `Type minutes or hours, such as 45, 1h or 1:30, up to a day. It stays at ${kept}.`,
     remarks: (numbers: string) => `remark ${numbers}`,
     noRemark: 'no remark any more',
     drag: (title: string) => `Move “${title}”`,

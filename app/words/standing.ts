@@ -52,7 +52,10 @@ export const standing = {
   clearIfs: 'Clear “if” (x)',
   clearIf: (title: string) => `Clear the “if” of “${title}”`,
   notANumber: 'Type points, such as 31.5',
-  outside: (possible: string) => `That is outside 0 to ${possible}. It is reckoned all the same.`,
+  outside: (possible: string) =>
+    `That is more than the ${possible} points there are. It is reckoned all the same.`,
+  ifBeyond: (titles: readonly string[]) =>
+    `The “if” grade counts more points than there are for ${titles.join(' and ')}.`,
   counting: {
     counts: '',
     extra: 'extra credit',

@@ -56,6 +56,7 @@ function attemptBehind(marking: Marking, number: number): Attempt {
     receipt: null,
     dueAt: null,
     outside: false,
+    atKnown: false,
   };
 }
 

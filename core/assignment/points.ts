@@ -3,13 +3,14 @@ import type { Remark } from '../model/remark.ts';
 import type { Judgement } from '../model/work.ts';
 import { criterionLosses, lossesAtStake, wholeLoss, type Loss } from '../rubric/behind.ts';
 import { assignmentScore, withAnotherAttempt } from '../scores/course-grade.ts';
-import { fromDecimal, type Fraction } from '../scores/fraction.ts';
-import { pointsGiven } from '../scores/rules.ts';
+import { compare, fromDecimal, type Fraction } from '../scores/fraction.ts';
+import { pointsGiven, policyOf } from '../scores/rules.ts';
 import {
   criteriaGiven,
   gradedAssignment,
   markedAttempts,
   scoredMarking,
+  scoreOfAttempt,
   standing,
   type MarkedAttempt,
 } from './attempts.ts';
@@ -33,6 +34,28 @@ export function workedOn(attempts: readonly MarkedAttempt[]): MarkedAttempt | nu
     attempts.find(({ marking }) => marking?.files.some(({ role }) => role === 'marked') === true) ??
     standing(attempts).findLast(({ marking }) => marking !== null) ??
     null
+  );
+}
+
+/**
+ * The attempt whose criteria tell best where the points went that the score lacks: the latest where that counts, else the
+ * best of those that were marked, which a policy can only take from.
+ */
+export function countedAttempt(
+  attempts: readonly MarkedAttempt[],
+  assignment: Assignment,
+  course: Course | null,
+): MarkedAttempt | null {
+  const scored = standing(attempts).flatMap((each) => {
+    const score = scoreOfAttempt(each, assignment, course);
+    return score === null ? [] : [{ each, score }];
+  });
+  if (policyOf(assignment, course).kind === 'latest') return scored.at(-1)?.each ?? null;
+  return (
+    scored.reduce<(typeof scored)[number] | null>(
+      (best, one) => (best === null || compare(one.score, best.score) >= 0 ? one : best),
+      null,
+    )?.each ?? null
   );
 }
 

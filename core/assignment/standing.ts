@@ -60,6 +60,8 @@ export interface Ifs {
   readonly scoreById: ReadonlyMap<string, DecimalString>;
   readonly graded: GradedCourse;
   readonly grade: CourseGrade;
+  /** Assignments whose “if” score is more than their points. */
+  readonly beyond: readonly AssignmentView[];
 }
 
 /**
@@ -112,6 +114,7 @@ function byDue({ view: x }: StandingRow, { view: y }: StandingRow): number {
  */
 export function ifsOf(ifScores: ReadonlyMap<string, IfScore>, { graded, categories }: Standing): Ifs | null {
   const scoreById = new Map<string, DecimalString>();
+  const beyond: AssignmentView[] = [];
   let course = graded;
   for (const { rows } of categories)
     for (const { view } of rows) {
@@ -119,12 +122,14 @@ export function ifsOf(ifScores: ReadonlyMap<string, IfScore>, { graded, categori
       const score = ifScores.get(id)?.score;
       if (score === undefined) continue;
       scoreById.set(id, score);
+      const { possible } = view.assignment;
+      if (possible !== null && compare(fromDecimal(score), fromDecimal(possible)) > 0) beyond.push(view);
       course =
         view.state.kind === 'open for another attempt'
           ? withAnotherAttempt(course, id, fromDecimal(score))
           : withScore(course, id, fromDecimal(score));
     }
-  return scoreById.size === 0 ? null : { scoreById, graded: course, grade: courseGrade(course) };
+  return scoreById.size === 0 ? null : { scoreById, graded: course, grade: courseGrade(course), beyond };
 }
 
 /** Points of the course grade (of a hundred) that are missing in one place, and the assignments they are missing in. */
@@ -154,7 +159,7 @@ export function missingByCriterion({ categories }: Standing): Missing[] {
       if (part.counting !== 'counts' || part.score === null || part.possible.n === 0n) continue;
       const perPoint = divide(part.share, part.possible);
       const lost = subtract(part.possible, part.score);
-      const byCriterion = view.criteria.flatMap(({ criterion, possible, got }) =>
+      const byCriterion = view.countedCriteria.flatMap(({ criterion, possible, got }) =>
         possible === null || got === null ? [] : [{ title: criterion.title, lost: subtract(possible, got) }],
       );
       for (const one of byCriterion) put(one.title, view, multiply(perPoint, one.lost));

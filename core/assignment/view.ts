@@ -29,7 +29,16 @@ import type { Fraction } from '../scores/fraction.ts';
 import { doublesOf } from '../tally/doubled.ts';
 import { promisesOf, type Promised } from '../tally/promises.ts';
 import { isRead, tallyOf, type Tally } from '../tally/tally.ts';
-import { attemptsOf, givenFor, lossesIn, reachableScore, rubricOf, scoreOf, workedOn } from './points.ts';
+import {
+  attemptsOf,
+  countedAttempt,
+  givenFor,
+  lossesIn,
+  reachableScore,
+  rubricOf,
+  scoreOf,
+  workedOn,
+} from './points.ts';
 import {
   criteriaGiven,
   latenessOf,
@@ -91,6 +100,8 @@ export interface AssignmentView {
   readonly losses: readonly Loss[];
   /** Each criterion of the rubric with what the attempt that is worked on got, in the assignment's points. */
   readonly criteria: readonly ScaledResult[];
+  /** The same of the attempt that the score goes by, where it has criteria. */
+  readonly countedCriteria: readonly ScaledResult[];
   /** Whether the criteria make the score that was given; null where that can't be told. */
   readonly addsUp: AddsUp | null;
   readonly aims: ReadonlyMap<string, Aim>;
@@ -274,6 +285,7 @@ export function viewOf(records: AssignmentRecords, id: string, atMs: number): As
     rubric === null
       ? []
       : scaledResults(rubric, worked === null ? [] : criteriaGiven(worked), assignment.possible);
+  const counted = countedAttempt(attempts, assignment, course);
   const given = worked === null ? null : givenFor(worked, assignment, course);
   const losses = lossesIn(records, { assignment, rubric, worked, given, remarks, judgements });
   const behind = new Map(
@@ -330,6 +342,10 @@ export function viewOf(records: AssignmentRecords, id: string, atMs: number): As
     },
     losses,
     criteria,
+    countedCriteria:
+      rubric === null || counted === null
+        ? []
+        : scaledResults(rubric, criteriaGiven(counted), assignment.possible),
     addsUp: addsUp(criteria, given),
     aims: new Map(records.of('aims', id).map((aim) => [aim.criterionId as string, aim])),
     tasks: planOrder(records.of('tasks', id), behind, importance),
@@ -349,10 +365,14 @@ function stagesOf(records: AssignmentRecords, assignment: Assignment): Assignmen
   return { draft: records.stagesOf(assignment.id).at(0) ?? null, final };
 }
 
-/** How much of an assignment is not gone through: remarks not read, announced ones, a changed score. */
-export function unreadIn({ tally, scoreChange }: AssignmentView): number {
-  const remarks = tally.byChannel.reduce((sum, c) => sum + c.received - c.read + c.announced, 0);
-  return remarks + Number(scoreChange !== null && !scoreChange.seen);
+/** How many remarks are not read, announced ones that are not here yet among them: what the tally shows, added up. */
+export function unreadIn({ tally }: AssignmentView): number {
+  return tally.byChannel.reduce((sum, c) => sum + c.received - c.read + c.announced, 0);
+}
+
+/** Whether an assignment is gone through: all its remarks are read (decisions.md, Read), and a changed score was seen. */
+export function isGoneThrough(view: AssignmentView): boolean {
+  return unreadIn(view) === 0 && (view.scoreChange === null || view.scoreChange.seen);
 }
 
 /** Remarks whose words or points the school changed after they were read. */

@@ -1,6 +1,8 @@
 import { courseGrade, withAnotherAttempt, type GradedCourse } from '../scores/course-grade.ts';
 import { compare, fromDecimal, subtract, ZERO, type Fraction } from '../scores/fraction.ts';
 import type { Course } from '../model/facts.ts';
+import { explainGrade } from '../scores/explain.ts';
+import { restOf, withRest } from '../scores/what-if.ts';
 import { attemptsOf } from './points.ts';
 import { gradedAssignment } from './attempts.ts';
 import type { AssignmentRecords } from './records.ts';
@@ -57,4 +59,33 @@ export function worthOf(records: AssignmentRecords, assignmentId: string): Worth
   const course = records.find('courses', records.find('assignments', assignmentId)?.courseId ?? '');
   const graded = course === null ? null : gradedCourseOf(records, course);
   return graded === null ? null : worthIn(graded, assignmentId);
+}
+
+/** How much of the course grade an assignment is; shares of 1. */
+export interface Weight {
+  /** Of what counts so far; null while it does not count. */
+  readonly soFar: Fraction | null;
+  /** Of the whole, once everything that is known of has been marked; null where it will not count. */
+  readonly whole: Fraction | null;
+}
+
+/**
+ * What each assignment of a course is of its grade: so far, and once all the rest has full points, so that weights and
+ * drops are in it (computation.md 1).
+ */
+export function weightsIn(graded: GradedCourse): ReadonlyMap<string, Weight> {
+  const rest = new Set(restOf(graded).map(({ id }) => id));
+  const sharesOf = (course: GradedCourse) =>
+    new Map(
+      explainGrade(course).categories.flatMap(({ assignments }) =>
+        assignments.flatMap(({ id, counting, share }) =>
+          counting === 'counts' ? [[id, share] as const] : [],
+        ),
+      ),
+    );
+  const soFar = sharesOf(graded);
+  const whole = sharesOf(withRest(graded, rest, { n: 1n, d: 1n }));
+  return new Map(
+    graded.assignments.map(({ id }) => [id, { soFar: soFar.get(id) ?? null, whole: whole.get(id) ?? null }]),
+  );
 }

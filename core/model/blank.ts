@@ -58,7 +58,18 @@ export function blankAttempt(
   number: number,
   at: Instant,
 ): Attempt {
-  return { id, assignmentId, number, at, files: [], note: '', receipt: null, dueAt: null, outside: true };
+  return {
+    id,
+    assignmentId,
+    number,
+    at,
+    files: [],
+    note: '',
+    receipt: null,
+    dueAt: null,
+    outside: true,
+    atKnown: true,
+  };
 }
 
 export function blankMarking(

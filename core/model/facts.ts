@@ -246,6 +246,8 @@ export const Attempt = v.object({
   dueAt: v.optional(v.nullable(Instant), null),
   /** Handed in outside of Juncture, as the student says. */
   outside: v.optional(v.boolean(), false),
+  /** Whether `at` is when it was handed in; else when something of it was taken in here. */
+  atKnown: v.optional(v.boolean(), true),
 });
 export type Attempt = v.InferOutput<typeof Attempt>;
 

@@ -88,6 +88,7 @@ export async function takeAttempt(
     receipt,
     dueAt: null,
     outside: false,
+    atKnown: true,
   };
   desk.update((state) => ({
     ...withFact(state, { kind: 'attempt', value: attempt }),

@@ -11,7 +11,7 @@ import { usePlaceTitle } from '../../shared/place-title.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
 import { useTakeIn } from '../../shared/use-take-in.ts';
 import { words } from '../../words/en.ts';
-import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
+import { isGoneThrough, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
 import { CameBackCard } from './CameBackCard.tsx';
@@ -26,7 +26,7 @@ function cameBack(views: readonly AssignmentView[]): AssignmentView[] {
     .filter((view) => view.latestMarking !== null)
     .sort(
       (x, y) =>
-        Number(unreadIn(y) > 0) - Number(unreadIn(x) > 0) ||
+        Number(isGoneThrough(x)) - Number(isGoneThrough(y)) ||
         (y.latestMarking?.at ?? '').localeCompare(x.latestMarking?.at ?? ''),
     );
 }
@@ -44,7 +44,7 @@ export function Arrivals() {
   const shown = useFrozenOrder(
     cameBack(views).map((view) => ({
       id: view.assignment.id,
-      group: unreadIn(view) > 0 ? 'unread' : 'read',
+      group: isGoneThrough(view) ? 'read' : 'unread',
     })),
     justArrived,
   );

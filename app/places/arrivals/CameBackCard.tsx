@@ -1,4 +1,5 @@
-import { shownPoints } from '../../shared/figures.ts';
+import { shownPoints, shownShare } from '../../shared/figures.ts';
+import { useWeight } from '../../workspace/state/use-views.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { memo } from 'react';
@@ -7,10 +8,10 @@ import { toast } from 'sonner';
 import { Button } from '../../shared/Controls.tsx';
 import { undoAndTell } from '../../shared/notify.ts';
 import { shownMoment } from '../../shared/shown.ts';
-import { latenessSentence } from '../../shared/state-words.ts';
+import { latenessSentence, markerShown, scoreChangeTold } from '../../shared/state-words.ts';
 import { channelAddress, TallyChips } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
-import { changedUnread, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
+import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
 import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
 
@@ -21,7 +22,7 @@ export function factsOf(view: AssignmentView): string {
   const marked = attempts.find(({ attempt }) => attempt.id === latestMarking.attemptId);
   return [
     course?.title ?? words.arrivals.noCourse,
-    latestMarking.marker.name,
+    markerShown(latestMarking.marker.name),
     shownMoment(latestMarking.at, course?.zone),
     ...(marked === undefined || marked.missing || course === null
       ? []
@@ -60,7 +61,7 @@ export const CameBackCard = memo(function CameBackCard({
   const { assignment, latestMarking, tally, arrivedAt } = view;
   const lastVisitMs = useVisits((state) => state.lastVisitMs);
   if (latestMarking === null) return null;
-  const unread = unreadIn(view);
+  const done = isGoneThrough(view);
   const address = `/a/${encodeURIComponent(assignment.id)}`;
   const first = tally.byChannel.find((c) => c.received > c.read);
   const isNew = lastVisitMs !== null && arrivedAt !== null && Date.parse(arrivedAt) > lastVisitMs;
@@ -76,7 +77,7 @@ export const CameBackCard = memo(function CameBackCard({
     <li
       className={clsx(
         'relative rounded-lg border border-rule bg-surface px-4 py-3',
-        unread > 0 &&
+        !done &&
           'before:absolute before:inset-y-3 before:-left-px before:w-[3px] before:rounded before:bg-accent',
       )}
     >
@@ -96,14 +97,14 @@ export const CameBackCard = memo(function CameBackCard({
       <div className="flex flex-wrap justify-between gap-x-6 text-sm text-quiet">
         <p>
           {factsOf(view)}
-          {unread === 0 && ` · ${words.arrivals.allRead(tally.received)}`}
+          {done && ` · ${words.arrivals.allRead(tally.received)}`}
         </p>
-        {assignment.counts !== null && <p>{assignment.counts}</p>}
+        <Counts view={view} />
       </div>
       <Remarkable view={view} />
       <div className="mt-2.5 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
         <TallyChips view={view} />
-        {unread > 0 && (
+        {!done && (
           <span className="ml-auto flex items-center gap-2">
             <Button look="quiet" className="min-h-0 px-1 py-0.5 text-sm font-normal" onClick={markRead}>
               {words.arrivals.markRead}
@@ -123,6 +124,20 @@ export const CameBackCard = memo(function CameBackCard({
   );
 });
 
+/** How much of the course grade it is: as the school says it, else as its rules make it. */
+function Counts({ view }: { view: AssignmentView }) {
+  const weight = useWeight(view);
+  const told =
+    view.assignment.counts ??
+    (weight?.whole == null
+      ? null
+      : words.arrivals.weight(
+          weight.soFar === null ? null : shownShare(weight.soFar),
+          shownShare(weight.whole),
+        ));
+  return told === null ? null : <p>{told}</p>;
+}
+
 /** What is out of the ordinary: promises that nothing came of, changes after return, records that don't fit. */
 function Remarkable({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
@@ -137,7 +152,7 @@ function Remarkable({ view }: { view: AssignmentView }) {
     <ul className="mt-2 flex flex-wrap gap-2 empty:hidden">
       {scoreChange !== null && !scoreChange.seen && (
         <li className={chip}>
-          <b>{words.arrivals.scoreChanged(scoreChange.before.score ?? '', scoreChange.after.score ?? '')}</b>
+          <b>{scoreChangeTold(view)}</b>
           <button
             type="button"
             className="font-semibold text-accent hover:underline"

@@ -1,5 +1,5 @@
 import { words } from '../../words/en.ts';
-import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
+import { isGoneThrough, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { CameBackCard } from './CameBackCard.tsx';
 import { ReadRow } from './ReadRow.tsx';
 
@@ -31,7 +31,7 @@ export function PastTerms({
         </summary>
         <ul className="mt-2 grid gap-2.5">
           {list.map((view) =>
-            view.latestMarking !== null && unreadIn(view) > 0 ? (
+            view.latestMarking !== null && !isGoneThrough(view) ? (
               <CameBackCard key={view.assignment.id} view={view} onMarked={onMarked} />
             ) : (
               <ReadRow key={view.assignment.id} view={view} />

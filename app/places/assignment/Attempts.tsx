@@ -1,3 +1,5 @@
+import type { Marking } from '#core/model/facts.ts';
+import { markerShown } from '../../shared/state-words.ts';
 import { shownPoints } from '../../shared/figures.ts';
 import { useNow, useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
@@ -30,6 +32,13 @@ export function Attempts({ view }: { view: AssignmentView }) {
   );
 }
 
+/** A marking that is only the frame of what was taken in tells nothing. */
+function isTold({ marker, score, result, groupScore, byHand }: Marking): boolean {
+  return (
+    byHand || score !== null || result !== null || groupScore !== null || markerShown(marker.name) !== ''
+  );
+}
+
 function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) {
   const workspace = useWorkspace();
   const { assignment, course } = view;
@@ -38,13 +47,17 @@ function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) 
   const late = latenessOf(each, assignment, view.course);
   const counted = scoreOfAttempt(each, assignment, view.course);
   const facts = [
-    missing ? words.assignment.noAttempt : words.assignment.sent(shownMoment(attempt.at, zone)),
+    missing
+      ? words.assignment.noAttempt
+      : attempt.atKnown
+        ? words.assignment.sent(shownMoment(attempt.at, zone))
+        : words.assignment.takenIn(shownMoment(attempt.at, zone)),
     late === null ? '' : words.assignment.lateBy(late.hours),
     late === null || lateRuleOf(assignment, view.course) === null
       ? ''
       : words.assignment.pointsOff(shownPoints(late.deduction)),
     attempt.outside ? words.assignment.outside : '',
-    marking === null ? words.assignment.notMarked : '',
+    marking === null && attempt.atKnown ? words.assignment.notMarked : '',
     withdrawn === null ? '' : words.assignment.withdrawnAt(shownMoment(withdrawn.at, zone)),
   ];
   const files = [...attempt.files, ...(marking?.files ?? [])];
@@ -57,7 +70,7 @@ function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) 
         )}
       </div>
       <p className="text-sm text-quiet">{facts.filter(Boolean).join(' · ')}</p>
-      {each.markings.map((one, index) => (
+      {each.markings.filter(isTold).map((one, index) => (
         <p key={one.id} className="text-sm text-quiet">
           {words.assignment.markings(
             one.byHand ? words.assignment.putInByYou : one.marker.name,

@@ -1,10 +1,11 @@
+import { scoreChangeTold } from '../../shared/state-words.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Link } from 'react-router';
 import { useAssignment } from '../../shared/assignment-outlet.ts';
 import { Button, SectionTitle } from '../../shared/Controls.tsx';
 import { channelAddress, TallyChips } from '../../shared/TallyChips.tsx';
 import { words } from '../../words/en.ts';
-import { changedUnread, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
+import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
 import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
 import { RemarkLines } from '../../shared/RemarkLines.tsx';
 import { Attempts } from './Attempts.tsx';
@@ -73,7 +74,7 @@ function CameBack({ view }: { view: AssignmentView }) {
                 {words.assignment.startDeciding}
               </Link>
             )}
-            {unreadIn(view) > 0 && (
+            {!isGoneThrough(view) && (
               <Button look="quiet" onClick={() => void markAllRead(workspace, view)}>
                 {words.assignment.markAllRead}
               </Button>
@@ -97,7 +98,7 @@ function Changes({ view }: { view: AssignmentView }) {
       <SectionTitle>{words.assignment.changes}</SectionTitle>
       {scoreChange !== null && (
         <p className="mt-2 flex flex-wrap items-baseline gap-x-4">
-          <b>{words.assignment.scoreWas(scoreChange.before.score ?? '', scoreChange.after.score ?? '')}</b>
+          <b>{scoreChangeTold(view)}</b>
           {!scoreChange.seen && (
             <Button
               look="quiet"

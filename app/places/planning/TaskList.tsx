@@ -1,3 +1,4 @@
+import { minutesIn } from '#core/plan/minutes.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import {
   closestCenter,
@@ -19,7 +20,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import clsx from 'clsx';
 import { GripVertical } from 'lucide-react';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { PlannedTask } from '#core/plan/tasks.ts';
 import { changeKinds, type Task } from '#core/model/work.ts';
@@ -204,8 +205,6 @@ function RemarkLinks({ view, ids }: { view: AssignmentView; ids: readonly string
   });
 }
 
-const MOST_MINUTES = 24 * 60;
-
 function MinutesField({
   title,
   minutes,
@@ -216,26 +215,42 @@ function MinutesField({
   onChange: (minutes: number) => void;
 }) {
   const [text, setText] = useState(String(minutes));
+  const [wrong, setWrong] = useState(false);
+  const note = useId();
   const keep = () => {
-    const next = Math.round(Number(text));
-    if (!Number.isFinite(next) || next < 1 || next > MOST_MINUTES) setText(String(minutes));
-    else if (next !== minutes) onChange(next);
+    const next = minutesIn(text);
+    setWrong(next === null);
+    if (next === null) return;
+    setText(String(next));
+    if (next !== minutes) onChange(next);
   };
   return (
-    <label className="flex items-baseline gap-1 text-sm text-quiet">
+    <label className="flex flex-wrap items-baseline gap-1 text-sm text-quiet">
       <input
         type="text"
-        inputMode="numeric"
         aria-label={`${words.plan.minutes}: ${title}`}
+        aria-invalid={wrong}
+        aria-describedby={wrong ? note : undefined}
         value={text}
         onChange={(event) => setText(event.target.value)}
         onBlur={keep}
         onKeyDown={(event) => {
           if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key !== 'Escape') return;
+          setText(String(minutes));
+          setWrong(false);
         }}
-        className="w-11 rounded border border-transparent bg-transparent px-1 text-right text-base text-ink hover:border-rule"
+        className={clsx(
+          'w-14 rounded border bg-transparent px-1 text-right text-base text-ink hover:border-rule',
+          wrong ? 'border-ink' : 'border-transparent',
+        )}
       />
       {words.plan.minutesShort}
+      {wrong && (
+        <span id={note} role="alert" className="basis-full text-ink">
+          {words.plan.minutesWrong(minutes)}
+        </span>
+      )}
     </label>
   );
 }

@@ -17,7 +17,7 @@ export function MaterialTabs({
     <div
       role="tablist"
       aria-label={words.reading.materials}
-      className="flex max-w-full gap-5 overflow-x-auto"
+      className="flex max-w-full min-w-0 gap-4 overflow-x-auto max-md:gap-5"
     >
       {materialsOf(view).map((each) => {
         const counted = countIn(view, each);
@@ -29,14 +29,14 @@ export function MaterialTabs({
             aria-selected={each === material}
             onClick={() => onOpen(each)}
             className={clsx(
-              'border-b-2 py-2 whitespace-nowrap',
+              'border-b-2 py-1.5 whitespace-nowrap max-md:py-0.5',
               each === material ? 'border-accent' : 'border-transparent',
             )}
           >
             <span className={clsx(each === material && 'font-bold')}>{labelOf(view, each)}</span>
             {counted !== null && (
-              <span className="ml-1.5 text-sm text-quiet">
-                {words.line.of(counted.read, counted.received)}
+              <span className="ml-1 text-sm text-quiet">
+                {words.reading.ofShort(counted.read, counted.received)}
               </span>
             )}
           </button>

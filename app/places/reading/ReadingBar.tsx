@@ -1,17 +1,19 @@
 import clsx from 'clsx';
-import { PanelLeft, PanelRight } from 'lucide-react';
 import { Button } from '../../shared/Controls.tsx';
+import { Menu, MenuChoice, MenuItem, MenuSwitch } from '../../shared/controls/Menu.tsx';
 import { useNarrow } from '../../shared/hooks.ts';
 import { setPreference, usePreferences } from '../../shared/preferences.ts';
 import { words } from '../../words/en.ts';
-import type { PaperFile } from '#core/assignment/view.ts';
+import type { AssignmentView, PaperFile } from '#core/assignment/view.ts';
 import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { textStates } from './layout-segments.ts';
+import { paperLabel } from './materials.ts';
 import type { ReadingState } from './reading-state.ts';
 import { ReadingTools } from './ReadingTools.tsx';
 
 /** What of a material is shown, and how: which file, how large, with what, as what. */
 export function ReadingBar({
+  view,
   state,
   onState,
   onFilter,
@@ -28,6 +30,7 @@ export function ReadingBar({
   mayJoin,
   onKeys,
 }: {
+  view: AssignmentView;
   state: ReadingState;
   onState: (part: Partial<ReadingState>) => void;
   onFilter: () => void;
@@ -51,21 +54,18 @@ export function ReadingBar({
   const side = usePreferences((preferences) => preferences.slipSide);
   const choice = 'rounded border border-rule bg-surface px-1.5 py-1';
   const flows = state.flowing && paper?.kind === 'pdf';
+  const mayBeJoined = mayJoin && onPaper && paper !== null;
+  const hasSides = onPaper && !narrow && count > 0;
   return (
-    <div className="flex max-w-full items-center gap-1 overflow-x-auto py-0.5 text-sm md:ml-auto">
-      {onPaper && file !== null && papers.length > 1 && (
-        <select
-          aria-label={words.reading.chooseFile}
-          value={file.hash}
-          onChange={(event) => onFile(event.target.value)}
-          className={clsx('max-w-56 max-md:order-last', choice)}
-        >
-          {papers.map(({ hash, name }) => (
-            <option key={hash} value={hash}>
-              {name}
-            </option>
-          ))}
-        </select>
+    <div className="flex max-w-full shrink-0 items-center gap-0.5 overflow-x-auto text-sm md:ml-auto">
+      {onPaper && file !== null && (papers.length > 1 || file.role === 'quiz') && (
+        <Menu label={file.role === 'quiz' ? paperLabel(view, file) : words.reading.files(papers.length)}>
+          <MenuChoice
+            value={file.hash}
+            options={papers.map((one) => [one.hash, paperLabel(view, one)] as const)}
+            onChoose={onFile}
+          />
+        </Menu>
       )}
       {onPaper && !flows && (paper?.layout?.changes.length ?? 0) > 0 && (
         <select
@@ -102,11 +102,6 @@ export function ReadingBar({
               {words.reading.find.open}
             </Toggle>
           )}
-          {mayJoin && (
-            <Toggle on={state.together} onToggle={() => onState({ together: !state.together })}>
-              {words.reading.together}
-            </Toggle>
-          )}
         </>
       )}
       {count > 1 && (
@@ -123,21 +118,20 @@ export function ReadingBar({
           </Toggle>
         </>
       )}
-      {onPaper && !narrow && count > 0 && (
-        <Button
-          look="quiet"
-          className="min-h-8 px-1.5"
-          aria-label={side === 'left' ? words.reading.slipsRight : words.reading.slipsLeft}
-          title={side === 'left' ? words.reading.slipsRight : words.reading.slipsLeft}
-          onClick={() => setPreference({ slipSide: side === 'left' ? 'right' : 'left' })}
-        >
-          {side === 'left' ? <PanelRight size={16} aria-hidden /> : <PanelLeft size={16} aria-hidden />}
-        </Button>
-      )}
-      {!narrow && (
-        <Button look="quiet" className="min-h-8 px-1.5" onClick={onKeys}>
-          {words.reading.keys}
-        </Button>
+      {(mayBeJoined || hasSides || !narrow) && (
+        <Menu label={words.reading.view}>
+          {mayBeJoined && (
+            <MenuSwitch on={state.together} onToggle={() => onState({ together: !state.together })}>
+              {words.reading.together}
+            </MenuSwitch>
+          )}
+          {hasSides && (
+            <MenuItem onSelect={() => setPreference({ slipSide: side === 'left' ? 'right' : 'left' })}>
+              {side === 'left' ? words.reading.slipsRight : words.reading.slipsLeft}
+            </MenuItem>
+          )}
+          {!narrow && <MenuItem onSelect={onKeys}>{words.reading.allKeys}</MenuItem>}
+        </Menu>
       )}
     </div>
   );

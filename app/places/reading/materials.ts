@@ -1,3 +1,6 @@
+import { scoreOfAttempt, type MarkedAttempt } from '#core/assignment/attempts.ts';
+import { countedAttempt } from '#core/assignment/points.ts';
+import { shownPoints } from '../../shared/figures.ts';
 import type { Channel } from '#core/model/channels.ts';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { FileRole } from '#core/model/work.ts';
@@ -64,11 +67,39 @@ function channelsOf(material: Material): Channel[] {
 export function papersIn(view: AssignmentView, material: Material): PaperFile[] {
   const roles = ROLES[material] ?? [];
   const papers = view.papers.filter(({ role }) => roles.includes(role));
+  // Of a quiz the attempt that the score goes by comes first, then the others, latest first.
+  if (material === 'quiz') return papers.toSorted((x, y) => quizRank(view, x) - quizRank(view, y));
   if (material !== 'overlap') return papers;
   const matched = new Set(
     view.remarks.flatMap(({ channel, paperHash }) => (channel === 'overlap' ? [paperHash] : [])),
   );
   return papers.filter(({ hash }) => matched.has(hash));
+}
+
+/** The attempt that a paper came back for; null where it is not known. */
+function attemptOf({ attempts }: AssignmentView, { hash }: PaperFile): MarkedAttempt | null {
+  return (
+    attempts.find(({ markings }) => markings.some(({ files }) => files.some((f) => f.hash === hash))) ?? null
+  );
+}
+
+function quizRank(view: AssignmentView, paper: PaperFile): number {
+  const own = attemptOf(view, paper);
+  const counted = countedAttempt(view.attempts, view.assignment, view.course);
+  if (own === null) return 0;
+  return own.attempt.id === counted?.attempt.id ? -1000 : -own.attempt.number;
+}
+
+/** What a paper is called among others: a quiz by its attempt and what that got, else by the name of its file. */
+export function paperLabel(view: AssignmentView, paper: PaperFile): string {
+  const own = paper.role === 'quiz' ? attemptOf(view, paper) : null;
+  if (own === null) return paper.name;
+  const score = scoreOfAttempt(own, view.assignment, view.course);
+  const { possible } = view.assignment;
+  return words.reading.quizAttempt(
+    own.attempt.number,
+    score === null || possible === null ? null : words.assignment.of(shownPoints(score), possible),
+  );
 }
 
 /** A remark as it is shown on one paper. */

@@ -1,3 +1,4 @@
+import { compare, fromDecimal } from '#core/scores/fraction.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { X } from 'lucide-react';
@@ -31,7 +32,7 @@ export function IfField({
   const shown = typed ?? ifScore ?? '';
   const number = decimalIn(shown);
   const wrong = shown.trim() !== '' && number === null;
-  const outside = number !== null && (Number(number) < 0 || Number(number) > Number(possible));
+  const outside = number !== null && compare(fromDecimal(number), fromDecimal(possible)) > 0;
   const type = (text: string) => {
     setTyped(text);
     const score = decimalIn(text);

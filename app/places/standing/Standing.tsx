@@ -133,6 +133,11 @@ function Figures({ standing }: { standing: StandingOf }) {
     <div className="mt-4 grid grid-cols-1 gap-x-10 gap-y-9 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="grid content-start gap-8">
         <GradeHead standing={standing} ifGrade={ifs?.grade.grade} />
+        {ifs !== null && ifs.beyond.length > 0 && (
+          <p role="status" className="mt-1 text-sm">
+            {words.standing.ifBeyond(ifs.beyond.map(({ assignment }) => assignment.title))}
+          </p>
+        )}
         {ifs === null ? (
           <p className="-mt-5 text-sm text-quiet">{words.standing.ifHint}</p>
         ) : (

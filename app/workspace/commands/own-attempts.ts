@@ -54,6 +54,7 @@ export async function noteOutsideAttempt(
       receipt: null,
       dueAt: null,
       outside: true,
+      atKnown: true,
     });
   });
 }

@@ -151,6 +151,7 @@ describe('an attempt that arrived', () => {
     receipt,
     dueAt: null,
     outside: false,
+    atKnown: true,
   };
   const submission = (key: string, hash: string): Submission => ({
     id: id(key),

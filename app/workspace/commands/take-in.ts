@@ -169,6 +169,7 @@ async function markingFor(
   const attempt = attempts.toSorted((x, y) => x.number - y.number).at(-1) ?? {
     ...blankAttempt(asId(AttemptId, `${assignmentId}/attempt-1`), assignmentId, 1, at),
     outside: false,
+    atKnown: false,
   };
   if (attempts.length === 0) await writing.put('attempts', attempt);
   const facts = files.flatMap(({ role, name, mediaType, bytes, hash }): FileFact[] =>

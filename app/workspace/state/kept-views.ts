@@ -3,6 +3,7 @@ import type { Instant } from '#core/model/ids.ts';
 import { Derived, recordsIn, type AssignmentRecordMaps } from '#core/assignment/records.ts';
 import { standingOf, type Standing } from '#core/assignment/standing.ts';
 import { viewOf, type AssignmentView } from '#core/assignment/view.ts';
+import { gradedCourseOf, weightsIn, type Weight } from '#core/assignment/worth.ts';
 
 /** The times at which something changes that begins or ends at these instants, ms since 1970: then, and just after. */
 function momentsOf(instants: readonly (Instant | null)[]): number[] {
@@ -42,6 +43,7 @@ interface Kept {
 export class KeptViews {
   private readonly byAssignment = new Map<string, Kept>();
   private all: { views: readonly AssignmentView[] } | null = null;
+  private readonly weights = new Map<string, Derived<ReadonlyMap<string, Weight> | null>>();
   private readonly standings = new Map<
     string,
     { from: Derived<Standing | null>; views: readonly unknown[] }
@@ -71,6 +73,20 @@ export class KeptViews {
     const views = [...maps.assignments.keys()].flatMap((id) => this.viewOf(maps, id, atMs) ?? []);
     if (this.all === null || !sameList(this.all.views, views)) this.all = { views };
     return this.all.views;
+  }
+
+  /** What each assignment of a course is of its grade; null where nobody says how that is made. */
+  weightsOf(maps: AssignmentRecordMaps, courseId: string): ReadonlyMap<string, Weight> | null {
+    const records = recordsIn(maps);
+    const known = this.weights.get(courseId);
+    if (known !== undefined && known.holdsFor(records)) return known.value;
+    const weights = Derived.from(records, (read) => {
+      const course = read.find('courses', courseId);
+      const graded = course === null ? null : gradedCourseOf(read, course);
+      return graded === null ? null : weightsIn(graded);
+    });
+    this.weights.set(courseId, weights);
+    return weights.value;
   }
 
   /** Where a course stands; the same value as long as it would be computed the same. */
