@@ -52,7 +52,7 @@ describe('files alone', () => {
       await (await seeText(page, 'My marked paper')).click();
       await seeText(page, 'From a file; not in a course yet');
       await clickRole(page, 'button', 'Undo');
-      await seeText(page, 'Undone: decided “Act”.');
+      await seeText(page, 'Undone: decided “Act”, on “');
       await clickRole(page, 'button', 'Undo');
       await seeText(page, 'There is no such assignment here.');
     },

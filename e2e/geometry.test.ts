@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { openDropped } from './files.ts';
-import { clickRole, seeText, settled, until } from './harness.ts';
+import { clickRole, seeText, settled, until, chooseIn } from './harness.ts';
 import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
 import { pageTest } from './page-test.ts';
 
@@ -175,7 +175,7 @@ describe('geometry', () => {
     expectFault(/401/);
     const { bytes, placed } = await columnsPaper({ columns: 3, remarks: 9 });
     await openDropped(page, desk, 'three columns.pdf', bytes);
-    await (await page.waitForSelector('[aria-label="Put the remarks on the left"]'))?.click();
+    await chooseIn(page, 'View', 'Put the remarks on the left');
     await settled(page);
     const edges = () =>
       page.evaluate(() => {

@@ -91,9 +91,9 @@ describe('Decide', () => {
     await page.reload();
     await until(page, () => document.querySelectorAll('main [aria-pressed="true"]').length === 2);
     await clickRole(page, 'button', 'Undo');
-    await seeText(page, 'Undone: carry mark.');
+    await seeText(page, 'Undone: carry mark, on “');
     await clickRole(page, 'button', 'Undo');
-    await seeText(page, 'Undone: decided “Act”.');
+    await seeText(page, 'Undone: decided “Act”, on “');
     await clickRole(page, 'button', 'Undo');
     await seeText(page, 'There is nothing to undo here.');
     await seeText(page, 'no tasks yet');

@@ -62,7 +62,7 @@ describe('The rubric', () => {
       await page.waitForSelector('[data-layout="list"]');
       await page.setViewport(DESK);
       await page.waitForSelector('[data-layout="grid"]');
-      await clickRole(page, 'button', 'As a list');
+      await clickRole(page, 'button', 'Levels one below another');
       await page.waitForSelector('[data-layout="list"]');
       await page.reload();
       await page.waitForSelector('[data-layout="list"]');

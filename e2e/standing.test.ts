@@ -131,7 +131,7 @@ describe('Standing', () => {
       await fill(page, 'If “A plan for ten years of readings” had', 'x');
       await seeText(page, 'Type points, such as 31.5');
       await fill(page, 'If “A plan for ten years of readings” had', '44');
-      await seeText(page, 'That is outside 0 to 40. It is reckoned all the same.');
+      await seeText(page, 'That is more than the 40 points there are. It is reckoned all the same.');
       await seeText(page, 'With 2 “if” scores');
       await page.focus('h1, [data-made]').catch(() => undefined);
       await page.evaluate(() => (document.activeElement as HTMLElement).blur());

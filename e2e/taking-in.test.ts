@@ -158,11 +158,9 @@ describe('taking in', () => {
       );
       await clickRole(page, 'button', '3 files');
       await page.waitForSelector('[role="menuitemradio"]');
-      expect(await page.$$eval('[role="menuitemradio"]', (all) => all.map((one) => one.textContent))).toEqual([
-        'dams.docx',
-        'sideways.pdf',
-        'dams-plain.pdf',
-      ]);
+      expect(await page.$$eval('[role="menuitemradio"]', (all) => all.map((one) => one.textContent))).toEqual(
+        ['dams.docx', 'sideways.pdf', 'dams-plain.pdf'],
+      );
     },
   );
 

@@ -90,7 +90,7 @@ pageTest(
     await page.keyboard.down('Control');
     await page.keyboard.press('z');
     await page.keyboard.up('Control');
-    await seeText(page, 'Undone: carry mark.');
+    await seeText(page, 'Undone: carry mark, on “');
     await until(page, () => document.querySelector('main [aria-pressed="true"]') === null);
     for (let i = 4; i <= 8; i++) {
       await page.keyboard.press('a');

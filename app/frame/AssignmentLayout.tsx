@@ -2,14 +2,14 @@ import { shownPoints } from '../shared/figures.ts';
 import { useNow, useWorkspace } from '../workspace/use-workspace.ts';
 import { paperOfDraft } from '#core/paper/draft.ts';
 import clsx from 'clsx';
-import { Undo2 } from 'lucide-react';
+import { Redo2, Undo2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, Outlet, useMatch, useParams } from 'react-router';
 import { Button } from '../shared/Controls.tsx';
 import { Tooltip } from '../shared/controls/Tooltip.tsx';
 import { useNarrow, useUndoKey } from '../shared/hooks.ts';
 import { Line } from '../shared/Line.tsx';
-import { undoAndTell } from '../shared/notify.ts';
+import { redoAndTell, undoAndTell } from '../shared/notify.ts';
 import type { AssignmentOutlet } from '../shared/assignment-outlet.ts';
 import { usePlaceTitle } from '../shared/place-title.ts';
 import { latenessSentence, markerShown, stateSentence } from '../shared/state-words.ts';
@@ -48,11 +48,12 @@ function Stations({ view }: { view: AssignmentView }) {
   const answers = useMemo(() => answersOf(view, live), [view, live]);
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const undo = () => void undoAndTell(workspace, view.assignment.id);
-  useUndoKey(undo);
+  const redo = () => void redoAndTell(workspace, view.assignment.id);
+  useUndoKey(undo, redo);
   const outlet: AssignmentOutlet = { view, marked, live, answers };
   const low = useIsReading();
   const narrow = useNarrow();
-  const undoButton = <UndoButton onUndo={undo} />;
+  const undoButtons = <UndoButtons onUndo={undo} onRedo={redo} />;
   const title = (
     <Link to={`/a/${encodeURIComponent(view.assignment.id)}`} className="hover:underline">
       {view.assignment.title}
@@ -72,12 +73,12 @@ function Stations({ view }: { view: AssignmentView }) {
             <h1 className="max-w-[19rem] min-w-0 truncate font-serif text-[1.05rem] font-semibold max-md:max-w-none max-md:flex-1">
               {title}
             </h1>
-            {narrow && undoButton}
+            {narrow && undoButtons}
           </div>
           <div className="min-w-0 flex-1 max-md:w-full max-md:flex-none">
             <Line view={view} unanswered={unanswered} low />
           </div>
-          {!narrow && undoButton}
+          {!narrow && undoButtons}
         </div>
         <div className="min-h-0 flex-1">
           <Outlet context={outlet} />
@@ -94,7 +95,7 @@ function Stations({ view }: { view: AssignmentView }) {
           <Facts view={view} />
           <span className="ml-auto flex items-center gap-3">
             <Rule view={view} />
-            {undoButton}
+            {undoButtons}
           </span>
         </div>
         <Line view={view} unanswered={unanswered} />
@@ -111,13 +112,20 @@ function useIsReading(): boolean {
   return useMatch('/a/:assignmentId/read') !== null;
 }
 
-function UndoButton({ onUndo }: { onUndo: () => void }) {
+function UndoButtons({ onUndo, onRedo }: { onUndo: () => void; onRedo: () => void }) {
   return (
-    <Tooltip text={words.undo.undo}>
-      <Button look="quiet" className="min-h-0 px-1 py-0" aria-label={words.undo.undo} onClick={onUndo}>
-        <Undo2 size={17} aria-hidden />
-      </Button>
-    </Tooltip>
+    <span className="inline-flex gap-1">
+      <Tooltip text={words.undo.undo}>
+        <Button look="quiet" className="min-h-0 px-1 py-0" aria-label={words.undo.undo} onClick={onUndo}>
+          <Undo2 size={17} aria-hidden />
+        </Button>
+      </Tooltip>
+      <Tooltip text={words.undo.redo}>
+        <Button look="quiet" className="min-h-0 px-1 py-0" aria-label={words.undo.redo} onClick={onRedo}>
+          <Redo2 size={17} aria-hidden />
+        </Button>
+      </Tooltip>
+    </span>
   );
 }
 

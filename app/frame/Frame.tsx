@@ -121,13 +121,15 @@ function useMarkingNotices(): void {
         const changed = [...markings.values()].some(
           (one) => one.attemptId === marking.attemptId && one.id !== marking.id,
         );
+        const address = `/a/${encodeURIComponent(marking.assignmentId)}${again ? '/send' : ''}`;
+        // Where it is shown already, a notice would lie over what it is about.
+        if (window.location.pathname === address) return;
         const said = changed ? words.notice.changed : words.notice.marked;
         toast(said(marking.marker.name, assignment?.title ?? ''), {
           duration: Infinity,
           action: {
             label: words.notice.look,
-            onClick: () =>
-              void navigate(`/a/${encodeURIComponent(marking.assignmentId)}${again ? '/send' : ''}`),
+            onClick: () => void navigate(address),
           },
         });
       }),

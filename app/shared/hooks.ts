@@ -18,6 +18,18 @@ export function useNarrow(): boolean {
   }, isNarrow);
 }
 
+/** Whether fingers are what the screen is used with: there is no key to press then. */
+export function useTouch(): boolean {
+  return useSyncExternalStore(
+    (changed) => {
+      const query = window.matchMedia('(pointer: coarse)');
+      query.addEventListener('change', changed);
+      return () => query.removeEventListener('change', changed);
+    },
+    () => window.matchMedia('(pointer: coarse)').matches,
+  );
+}
+
 /** The size of an element's content box, kept up to date. */
 export function useSize<E extends HTMLElement>(): [RefObject<E | null>, { width: number; height: number }] {
   const ref = useRef<E>(null);
@@ -106,18 +118,19 @@ export function useKeys(handlers: Readonly<Record<string, (held: boolean) => voi
   }, [on]);
 }
 
-/** Ctrl or Cmd Z outside fields. */
-export function useUndoKey(undo: () => void): void {
-  const latest = useRef(undo);
+/** Ctrl or Cmd Z outside fields, and with Shift, or Y, to do it again. */
+export function useUndoKey(undo: () => void, redo: () => void): void {
+  const latest = useRef({ undo, redo });
   useLayoutEffect(() => {
-    latest.current = undo;
+    latest.current = { undo, redo };
   });
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey || isTyping(event.target))
-        return;
+      const key = event.key.toLowerCase();
+      if ((key !== 'z' && key !== 'y') || !(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
       event.preventDefault();
-      latest.current();
+      if (key === 'y' || event.shiftKey) latest.current.redo();
+      else latest.current.undo();
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);

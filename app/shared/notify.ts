@@ -1,21 +1,37 @@
-import type { Workspace } from '../workspace/workspace.ts';
+import type { Undone, Workspace } from '../workspace/workspace.ts';
+import { saidBy } from './said.ts';
 import { toast } from 'sonner';
 import { words } from '../words/en.ts';
 import { isStorageRefusal } from '../workspace/storage/refusal.ts';
 
-/** Takes back the last change of an assignment and says what it was. */
-export async function undoAndTell(workspace: Workspace, assignmentId: string): Promise<void> {
-  const undone = await workspace.undoLast(assignmentId);
-  switch (undone.kind) {
-    case 'undone':
-      toast(words.undo.undone(undone.label));
-      break;
-    case 'nothing':
-      toast(words.undo.nothing);
-      break;
-    case 'changed since':
-      toast(words.undo.changedSince);
-  }
+/** Takes back the last change of an assignment, or of another scope, and says what it was and which remark it was about. */
+export async function undoAndTell(workspace: Workspace, scope: string): Promise<void> {
+  const moved = await workspace.undoLast(scope);
+  const again = { label: words.undo.redo, onClick: () => void redoAndTell(workspace, scope) };
+  if (moved.kind === 'done') toast(words.undo.undone(told(workspace, moved)), { action: again });
+  else toast(moved.kind === 'nothing' ? words.undo.nothing : words.undo.changedSince);
+}
+
+/** Does again what was taken back last, and says what. */
+export async function redoAndTell(workspace: Workspace, scope: string): Promise<void> {
+  const moved = await workspace.redoNext(scope);
+  if (moved.kind === 'done') toast(words.undo.redone(told(workspace, moved)));
+  else toast(moved.kind === 'nothing' ? words.undo.nothingAgain : words.undo.changedSince);
+}
+
+/** What was done, and the beginning of the remark that it was done about. */
+function told({ records }: Workspace, { label, remarkId }: Extract<Undone, { kind: 'done' }>): string {
+  const remark = records.remarks.get(remarkId ?? '');
+  return remark === undefined ? label : words.undo.about(label, beginningOf(saidBy(remark)));
+}
+
+const BEGINNING_CHARACTERS = 48;
+
+function beginningOf(text: string): string {
+  const line = text.replaceAll(/\s+/g, ' ').trim();
+  if (line.length <= BEGINNING_CHARACTERS) return line;
+  const cut = line.slice(0, BEGINNING_CHARACTERS);
+  return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), 20))} …`;
 }
 
 /**

@@ -790,6 +790,7 @@ export const words = {
     proposed: 'Order as proposed',
     proposedHint:
       'Best gain per minute first. Drag a task, or take it with Space and move it with the arrow keys.',
+    proposedHintTouch: 'Best gain per minute first. Drag a task by its handle to move it.',
     ownOrder: 'In your own order.',
     taskWithoutWords: 'See to the mark without words',
     total: 'What it could bring',
@@ -931,6 +932,7 @@ export const words = {
     noDraft: 'There is no draft to send yet.',
     savePaper: 'Save the draft as a Word file',
     saveResponse: 'Save the response sheet',
+    levels: (before: string, after: string) => `${before} before, ${after} after`,
     level: (level: string) => `“${level}”`,
     readWhat: 'Read what was said',
   },
@@ -1042,9 +1044,13 @@ export const words = {
   },
   undo: {
     undo: 'Undo',
+    redo: 'Do it again',
     undone: (label: string) => `Undone: ${label}.`,
+    redone: (label: string) => `Done again: ${label}.`,
+    about: (label: string, remark: string) => `${label}, on “${remark}”`,
+    nothingAgain: 'There is nothing to do again here.',
     nothing: 'There is nothing to undo here.',
-    changedSince: 'That can’t be undone any more: something later builds on it.',
+    changedSince: 'That can’t be changed back any more: something later builds on it.',
     decided: (decision: string) => `decided “${decision}”`,
     decidedMany: (decision: string, count: number) =>
       `decided “${decision}” for ${many(count, 'remark', 'remarks')}`,

@@ -188,7 +188,7 @@ describe('the demo as the student sees it', () => {
     expect(proposed.text).toContain('See my notes in the file');
     await takeUpQuery(workspace, herbarium.assignment.id, proposed);
     expect(records().queries.get(proposed.id)?.text).toBe(proposed.text);
-    expect(await workspace.undoLast('herbarium')).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast('herbarium')).toMatchObject({ kind: 'done' });
     expect(records().queries.has(proposed.id)).toBe(false);
   });
 

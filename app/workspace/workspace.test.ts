@@ -27,10 +27,82 @@ const reopen = async () => {
   workspace.close();
   workspace = await openWorkspace(identity);
 };
+const reopenAs = async (studentId: string) => {
+  identity = { kind: 'student', deskId: 'test', studentId, studentName: 'Ines Tarrow' };
+  await reopen();
+};
 const id = (text: string) => text as never;
 
 const remark = exampleRemark({ id: 'r1', text: 'Too strong. Say what the wells show.' });
 const theTask = () => [...records().tasks.values()][0];
+
+describe('what was taken back', () => {
+  const decision = () => records().judgements.get('r1')?.decision ?? null;
+
+  it('can be done again, also after a reload, until something else is done', async () => {
+    await decideRemark(workspace, remark, 'act');
+    await toggleCarry(workspace, remark);
+    await workspace.undoLast('a');
+    await workspace.undoLast('a');
+    expect(decision()).toBeNull();
+    await reopen();
+    expect(await workspace.redoNext('a')).toMatchObject({ kind: 'done', remarkId: 'r1' });
+    expect(decision()).toBe('act');
+    expect(records().judgements.get('r1')?.carry).toBe(false);
+    await workspace.redoNext('a');
+    expect(records().judgements.get('r1')?.carry).toBe(true);
+    expect(await workspace.redoNext('a')).toEqual({ kind: 'nothing' });
+    await workspace.undoLast('a');
+    await noteOnRemark(workspace, remark, 'Something else.');
+    expect(await workspace.redoNext('a')).toEqual({ kind: 'nothing' });
+  });
+
+  it('is what it was before, whatever is taken back and done again in between', async () => {
+    const step = fc.constantFrom('act', 'ask', 'keep', 'carry', 'undo', 'redo');
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { maxLength: 14 }), async (steps) => {
+        await reopenAs(`undo${run++}`);
+        // The plain way: whole states in two stacks.
+        const shown = () => JSON.stringify([...records().judgements.values(), ...records().tasks.values()]);
+        const before: string[] = [];
+        const after: string[] = [];
+        for (const each of steps) {
+          const now = shown();
+          if (each === 'undo') {
+            await workspace.undoLast('a');
+            const was = before.pop();
+            if (was !== undefined) after.push(now);
+            expect(shown()).toBe(was ?? now);
+          } else if (each === 'redo') {
+            await workspace.redoNext('a');
+            const was = after.pop();
+            if (was !== undefined) before.push(now);
+            expect(shown()).toBe(was ?? now);
+          } else {
+            if (each === 'carry') await toggleCarry(workspace, remark);
+            else await decideRemark(workspace, remark, each);
+            before.push(now);
+            after.length = 0;
+          }
+        }
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('belongs to every assignment that it touched', async () => {
+    const other = exampleRemark({ id: 'r2', assignmentId: 'b' });
+    await workspace.run('a', 'both', async (writing) => {
+      await writing.put('remarks', remark);
+      await writing.put('remarks', other);
+    });
+    expect(await workspace.undoLast('b')).toMatchObject({ kind: 'done', label: 'both' });
+    expect(records().remarks.size).toBe(0);
+    expect(await workspace.undoLast('a')).toEqual({ kind: 'nothing' });
+    expect(await workspace.redoNext('a')).toMatchObject({ kind: 'done' });
+    expect(records().remarks.size).toBe(2);
+  });
+});
 
 describe('deciding', () => {
   it('makes a task with the decision, and takes both back together, also after a reload', async () => {
@@ -40,7 +112,11 @@ describe('deciding', () => {
     expect(theTask().title).toBe('Too strong');
     await reopen();
     expect(theTask().title).toBe('Too strong');
-    expect(await workspace.undoLast('a')).toEqual({ kind: 'undone', label: 'decided “Act”' });
+    expect(await workspace.undoLast('a')).toEqual({
+      kind: 'done',
+      label: 'decided “Act”',
+      remarkId: 'r1',
+    });
     expect([records().tasks.size, records().judgements.size, records().readings.size]).toEqual([0, 0, 0]);
     await reopen();
     expect(records().tasks.size).toBe(0);

@@ -19,7 +19,7 @@ import { KeptViews, nextMoment } from './state/kept-views.ts';
 import { emptyRecords, type ReadPaper, type RecordMaps } from './storage/records.ts';
 import { DeskClock } from './state/clock.ts';
 import { Saving, type SavingState, type Unkept } from './state/saving.ts';
-import { lastUndoable, transact, undoEntry, withChanges, type Writing } from './storage/transact.ts';
+import { moveInHistory, nextInHistory, transact, withChanges, type Writing } from './storage/transact.ts';
 import { Visits } from './state/visits.ts';
 
 type Connection = 'asking' | 'reached' | 'not reached' | 'not understood' | 'signed out' | 'none';
@@ -41,8 +41,15 @@ export interface WorkspaceState {
 /** Thrown at whoever goes on working for a workspace that was left. */
 class WorkspaceClosed extends Error {}
 
+/** What became of taking something back, or of doing it again. */
 export type Undone =
-  { readonly kind: 'undone'; readonly label: string } | { readonly kind: 'nothing' | 'changed since' };
+  | {
+      readonly kind: 'done';
+      readonly label: string;
+      /** What it was about, where it was one remark. */
+      readonly remarkId: string | null;
+    }
+  | { readonly kind: 'nothing' | 'changed since' };
 
 /** Timers of browsers can't wait longer, and what is told in days goes on too. */
 const LONGEST_WAIT_MS = 3_600_000;
@@ -210,7 +217,7 @@ export class Workspace {
     work: (writing: Writing) => Promise<void>,
     typing?: string,
   ): Promise<void> {
-    const undo = { assignmentId, label, ...(typing !== undefined && { typing }) };
+    const undo = { scopes: [assignmentId], label, ...(typing !== undefined && { typing }) };
     this.show(await this.saving.during(() => transact(this.database, undo, work)));
   }
 
@@ -219,14 +226,27 @@ export class Workspace {
     this.show(await this.saving.during(() => transact(this.database, null, work)));
   }
 
-  /** Takes back the last command on an assignment. */
-  async undoLast(assignmentId: string): Promise<Undone> {
-    const entry = await lastUndoable(this.database, assignmentId);
+  /** Takes back the last command of an assignment, or of another scope. */
+  undoLast(scope: string): Promise<Undone> {
+    return this.move(scope, 'undo');
+  }
+
+  /** Does again what was taken back last. */
+  redoNext(scope: string): Promise<Undone> {
+    return this.move(scope, 'redo');
+  }
+
+  private async move(scope: string, which: 'undo' | 'redo'): Promise<Undone> {
+    const entry = await nextInHistory(this.database, scope, which);
     if (entry === null) return { kind: 'nothing' };
-    const changes = await this.saving.during(() => undoEntry(this.database, entry));
+    const changes = await this.saving.during(() => moveInHistory(this.database, entry, which));
     if (changes === null) return { kind: 'changed since' };
     this.show(changes);
-    return { kind: 'undone', label: entry.label };
+    const about = new Set(
+      changes.flatMap(({ store, key }) => (store === 'judgements' || store === 'readings' ? [key] : [])),
+    );
+    const [only] = about;
+    return { kind: 'done', label: entry.label, remarkId: about.size === 1 ? only : null };
   }
 
   async fileBytes(hash: string): Promise<Uint8Array<ArrayBuffer> | null> {

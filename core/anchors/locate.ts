@@ -1,4 +1,5 @@
 import { firstFrom } from '../text/ascending.ts';
+import { commonEnd, commonStart } from '../text/common.ts';
 import type { Span } from '../text/span.ts';
 import { squeeze, type Squeezed } from '../text/squeeze.ts';
 import type { TextQuote } from '../model/remark.ts';
@@ -80,16 +81,4 @@ export function locateQuoteSurely(text: Squeezed, quote: TextQuote, near: number
   // An offset that lies outside of the text was counted in another one.
   const last = text.at.at(-1) ?? 0;
   return near === null || near > last ? null : locateQuote(text, quote, near);
-}
-
-function commonStart(x: string, y: string): number {
-  let i = 0;
-  while (i < x.length && i < y.length && x[i] === y[i]) i++;
-  return i;
-}
-
-function commonEnd(x: string, y: string): number {
-  let i = 0;
-  while (i < x.length && i < y.length && x[x.length - 1 - i] === y[y.length - 1 - i]) i++;
-  return i;
 }

@@ -67,7 +67,27 @@ describe('compareForReading', () => {
   });
 
   it('shows a changed comma between kept words', () => {
-    expect(shown('wet, and cold', 'wet and cold')).toEqual(['=wet', '-, ', '+ ', '=and cold']);
+    expect(shown('wet, and cold', 'wet and cold')).toEqual(['=wet', '-,', '= and cold']);
+  });
+
+  it('leaves no struck piece by itself where a paragraph was split or its opening rewritten', () => {
+    const passages = (a: string, b: string) =>
+      compareForReading(compare(a, b)).passages.map((passage) =>
+        passage.map(({ kind, text }) =>
+          kind === 'removed' ? `-${text}` : kind === 'added' ? `+${text}` : text,
+        ),
+      );
+    expect(passages('The water rose. It fell in June.', 'The water rose.\nIt fell in June.')).toEqual([
+      ['The water rose.'],
+      ['It fell in June.'],
+    ]);
+    const rewritten = passages(
+      'It rained.\nThe aim of this report is to ask what the dams did. It begins with the site.',
+      'It rained.\nThis report asks what the dams did to the water.\nIt begins with the site.',
+    );
+    expect(rewritten).toHaveLength(3);
+    for (const passage of rewritten) expect(passage.some((piece) => !piece.startsWith('-'))).toBe(true);
+    expect(rewritten[2]).toEqual(['It begins with the site.']);
   });
 
   it('does not chop a rewritten sentence at chance words', () => {

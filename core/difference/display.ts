@@ -1,3 +1,4 @@
+import { commonEnd, commonStart } from '../text/common.ts';
 import { countChanges, type Difference } from './difference.ts';
 
 /** A piece of the comparison as it is shown; `text` is that of B for what is kept, and keeps its white space. */
@@ -21,7 +22,8 @@ export interface Comparison {
 
 /**
  * Both texts as one: what was kept, added, removed and moved, in the order of the newer text, with every character of
- * both. Punctuation that changed between kept words is shown as a change too.
+ * both but white space of the older one that became other white space. Punctuation that changed between kept words is
+ * shown as a change too.
  */
 export function compareForReading(difference: Difference): Comparison {
   const { a, b, stretches, moves } = difference;
@@ -40,38 +42,52 @@ export function compareForReading(difference: Difference): Comparison {
     else pieces.push({ kind, text });
   };
   const between = (textA: string, textB: string): void => {
-    if (textA === textB) put('kept', textB);
-    else {
-      put('removed', textA);
-      put('added', textB);
-    }
+    const first = commonStart(textA, textB);
+    const last = Math.min(commonEnd(textA, textB), Math.min(textA.length, textB.length) - first);
+    put('kept', textB.slice(0, first));
+    const [ownA, ownB] = [textA.slice(first, textA.length - last), textB.slice(first, textB.length - last)];
+    // Where a line ends is seen by the lines; a space that became one, or was one, is no change of its own.
+    if (ownA.trim() !== '') put('removed', ownA.trim());
+    put(ownB.trim() === '' ? 'kept' : 'added', ownB);
+    put('kept', textB.slice(textB.length - last));
   };
   // Each word goes with the characters before it; what follows the last word is compared at the end.
   const leadA = (i: number) => a.text.slice(i === 0 ? 0 : a.to[i - 1], a.from[i]);
   const leadB = (j: number) => b.text.slice(j === 0 ? 0 : b.to[j - 1], b.from[j]);
   const wordA = (i: number) => a.text.slice(a.from[i], a.to[i]);
   const wordB = (j: number) => b.text.slice(b.from[j], b.to[j]);
+  const outOf = (i: number): Piece['kind'] => (movedAway[i] === 1 ? 'moved away' : 'removed');
+  const inTo = (j: number): Piece['kind'] => (movedHere[j] === 1 ? 'moved here' : 'added');
+  // Whether what stands before the next words was put already.
+  let leadIsPut = false;
   for (const s of stretches) {
-    if (s.kind === 'same')
+    if (s.kind === 'same') {
       for (let i = s.fromA, j = s.fromB; i < s.toA; i++, j++) {
-        between(leadA(i), leadB(j));
+        if (!leadIsPut) between(leadA(i), leadB(j));
+        leadIsPut = false;
         between(wordA(i), wordB(j));
       }
-    else {
-      // What parts a change from the words before it belongs to neither side where both have the same.
-      const shared = s.fromA < s.toA && s.fromB < s.toB && leadA(s.fromA) === leadB(s.fromB);
-      if (shared) put('kept', leadB(s.fromB));
-      for (let i = s.fromA; i < s.toA; i++)
-        put(
-          movedAway[i] === 1 ? 'moved away' : 'removed',
-          (shared && i === s.fromA ? '' : leadA(i)) + wordA(i),
-        );
-      for (let j = s.fromB; j < s.toB; j++)
-        put(
-          movedHere[j] === 1 ? 'moved here' : 'added',
-          (shared && j === s.fromB ? '' : leadB(j)) + wordB(j),
-        );
+      continue;
     }
+    const [isIn, isOut] = [s.fromB < s.toB, s.fromA < s.toA];
+    const goesOn = s.toA < a.ids.length && s.toB < b.ids.length;
+    const first = goesOn && isOut ? leadA(s.fromA) : goesOn && isIn ? leadB(s.fromB) : '';
+    const after = goesOn && isOut ? leadA(s.toA) : goesOn && isIn ? leadB(s.toB) : '';
+    const across = goesOn && isOut ? leadB(s.toB) : goesOn ? leadA(s.toA) : '';
+    // What parts a change from the words before it is compared by itself: a sentence that was rewritten at the beginning
+    // of a line stays at the beginning of it. Where words only came in or went, what stood before them stays, and what
+    // comes after them came or went with them.
+    const stays = goesOn && isIn !== isOut && first === across && (first !== after || first.includes('\n'));
+    const leadFirst = stays || (isIn && isOut);
+    if (stays) put('kept', across);
+    else if (leadFirst) between(leadA(s.fromA), leadB(s.fromB));
+    for (let i = s.fromA; i < s.toA; i++)
+      put(outOf(i), (leadFirst && i === s.fromA ? '' : leadA(i)) + wordA(i));
+    if (stays && isOut) put(outOf(s.toA - 1), after);
+    for (let j = s.fromB; j < s.toB; j++)
+      put(inTo(j), (leadFirst && j === s.fromB ? '' : leadB(j)) + wordB(j));
+    if (stays && isIn) put(inTo(s.toB - 1), after);
+    leadIsPut = stays;
   }
   between(a.text.slice(a.to.at(-1) ?? 0), b.text.slice(b.to.at(-1) ?? 0));
   return { passages: intoPassages(pieces), counts: countChanges(difference) };

@@ -5,7 +5,7 @@ import { Button, Empty } from '../../shared/Controls.tsx';
 import { useGrowing } from '../../shared/growing.ts';
 import { useKeys, useUndoKey } from '../../shared/hooks.ts';
 import { nextUnreadAnywhere } from '../../shared/next-unread.ts';
-import { undoAndTell } from '../../shared/notify.ts';
+import { redoAndTell, undoAndTell } from '../../shared/notify.ts';
 import { isPastTerm } from '../../shared/past-term.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { remarkAddress } from '../../shared/remark-address.ts';
@@ -56,9 +56,14 @@ export function Arrivals() {
   useEffect(() => () => workspace.visits.forgetArrivals(), [workspace]);
   useNextUnreadKey(all);
   const [lastMarked, setLastMarked] = useState<string | null>(null);
-  useUndoKey(() => {
-    if (lastMarked !== null) void undoAndTell(workspace, lastMarked);
-  });
+  useUndoKey(
+    () => {
+      if (lastMarked !== null) void undoAndTell(workspace, lastMarked);
+    },
+    () => {
+      if (lastMarked !== null) void redoAndTell(workspace, lastMarked);
+    },
+  );
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-8 p-7 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <section aria-labelledby="came-back">
@@ -97,7 +102,7 @@ export function Arrivals() {
         )}
         <PastTerms views={past} onMarked={setLastMarked} />
       </section>
-      <aside className="grid content-start gap-8">
+      <aside className="grid grid-cols-1 content-start gap-8">
         {workspace.identity.kind === 'student' && (
           <>
             <OpenAgain views={views} />

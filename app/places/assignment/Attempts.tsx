@@ -33,10 +33,9 @@ export function Attempts({ view }: { view: AssignmentView }) {
 }
 
 /** A marking that is only the frame of what was taken in tells nothing. */
-function isTold({ marker, score, result, groupScore, byHand }: Marking): boolean {
-  return (
-    byHand || score !== null || result !== null || groupScore !== null || markerShown(marker.name) !== ''
-  );
+function isTold({ marker, score, result, groupScore, byHand, criteria }: Marking): boolean {
+  const given = score !== null || result !== null || groupScore !== null || criteria.length > 0;
+  return given || (!byHand && markerShown(marker.name) !== '');
 }
 
 function Attempt({ view, each }: { view: AssignmentView; each: MarkedAttempt }) {

@@ -13,7 +13,7 @@ export function Rules({ view }: { view: AssignmentView }) {
   const { course } = view;
   if (course === null)
     return (
-      <aside className="grid content-start gap-2 text-sm">
+      <aside className="grid grid-cols-1 content-start gap-2 text-sm">
         <p className="text-quiet">
           {words.assignment.rule.ownPaper}. {words.assignment.removed}
         </p>

@@ -15,7 +15,7 @@ export function Checking() {
   const base = `/a/${encodeURIComponent(outlet.view.assignment.id)}`;
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[80rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
-      <div className="grid content-start gap-8">
+      <div className="grid grid-cols-1 content-start gap-8">
         <Unanswered outlet={outlet} />
         <Requirements outlet={outlet} />
         <Link

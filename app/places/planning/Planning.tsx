@@ -1,3 +1,4 @@
+import { useTouch } from '../../shared/hooks.ts';
 import { shownPoints } from '../../shared/figures.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Link } from 'react-router';
@@ -11,6 +12,7 @@ import { TaskList } from './TaskList.tsx';
 
 /** What was decided to be acted on, as tasks with minutes and the points behind them. */
 export function Planning() {
+  const touch = useTouch();
   const workspace = useWorkspace();
   const { view } = useAssignment();
   const totals = planTotals(view.tasks);
@@ -45,7 +47,7 @@ export function Planning() {
         ) : (
           <>
             <p className="mb-2 text-sm text-quiet">
-              {dragged ? words.plan.ownOrder : words.plan.proposedHint}
+              {dragged ? words.plan.ownOrder : touch ? words.plan.proposedHintTouch : words.plan.proposedHint}
             </p>
             <TaskList view={view} />
           </>

@@ -93,7 +93,7 @@ function Pages({ paper }: { paper: ComingPaper }) {
   const scale = room / widest;
   const left = leftOfPaper(narrow, side, slipWidth, fit, room);
   const { tops, height } = useMemo(() => pageTops(pages, scale), [pages, scale]);
-  const drawn = useDrawnPart(scroller, tops, pages, scale);
+  const drawn = useDrawnPart(scroller, tops, pages, scale, null);
   const from = tops.findIndex((top, index) => top + pages[index].height * scale > drawn.top);
   const to = tops.findLastIndex((top) => top < drawn.bottom);
   useEffect(() => {

@@ -19,7 +19,7 @@ import { Page } from './Page.tsx';
 import { usePinch } from './pinch.ts';
 import { keepPage, keptPage, useUnfolded, type ReadingState } from './reading-state.ts';
 import { CURVE_ROOM, leftOfPaper, MARGIN, useRooms } from './rooms.ts';
-import { useBringIntoSight, useDrawnPart, useKeptPlace, useSight } from './sight.ts';
+import { useBringIntoSight, useDrawnPart, useFlowPages, useKeptPlace, useSight } from './sight.ts';
 import { SlipEdge } from './SlipEdge.tsx';
 import { SlipPlace } from './SlipPlace.tsx';
 import { crowdedIds } from './slip-sizes.ts';
@@ -127,7 +127,8 @@ export function PaperDesk({
   } = useSlips(wants, crowded, focusedId, slipWidth);
   const isLine = (id: string) => crowded.has(id) || lines.has(id);
   const height = narrow ? papersHeight : Math.max(papersHeight, slipsEnd);
-  const drawn = useDrawnPart(scroller, tops, pages, scale);
+  const flow = useFlowPages(isText && marked.kind === 'pdf' ? marked.pageStarts : null);
+  const drawn = useDrawnPart(scroller, tops, pages, scale, flow?.pageIn ?? null);
   const isDrawn = (top: number, tall: number) => top < drawn.bottom && top + tall > drawn.top;
   const slipsDrawn = new Set(
     slips.flatMap(({ id, height: tall }) =>
@@ -150,11 +151,22 @@ export function PaperDesk({
   );
   usePinch(scroller, content, onPinched);
   const toPage = useCallback(
-    (page: number) => scroller.current?.scrollTo({ top: tops[page - 1] - 8 }),
-    [scroller, tops],
+    (page: number) => {
+      if (flow !== null && scroller.current !== null) flow.scrollTo(scroller.current, page);
+      else scroller.current?.scrollTo({ top: tops[page - 1] - 8 });
+    },
+    [scroller, tops, flow],
   );
   useFoundWords(scroller, finding, toPage);
-  useReturnToPage(view.assignment.id, marked.hash, ready, focusedId !== null, pages.length, toPage);
+  const isLaidOut = ready && (flow === null || measured.height > 1);
+  useReturnToPage(
+    view.assignment.id,
+    marked.hash,
+    isLaidOut,
+    focusedId !== null,
+    flow?.count ?? pages.length,
+    toPage,
+  );
   const gone = useRef(going.times);
   useEffect(() => {
     if (gone.current === going.times) return;

@@ -200,7 +200,7 @@ export function Reading() {
   return (
     // Where little is left below the line, the place scrolls with it rather than vanish.
     <div ref={place} className="flex h-full flex-col max-md:min-h-[min(26rem,78dvh)]">
-      <div className="flex items-center gap-x-4 border-b border-rule px-5 max-md:flex-wrap max-md:overflow-x-auto max-md:px-4">
+      <div className="flex items-center gap-x-2 border-b border-rule px-5 max-md:flex-wrap max-md:overflow-x-auto max-md:px-4">
         <MaterialTabs view={view} material={material} onOpen={open} />
         <ReadingBar
           view={view}

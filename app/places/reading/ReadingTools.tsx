@@ -68,7 +68,7 @@ function PageField({ pages, onGo }: { pages: number; onGo: (page: number) => voi
       onGo(Math.max(1, Math.min(pages, wanted)));
   };
   return (
-    <label className="mr-2 flex items-baseline gap-1.5 whitespace-nowrap">
+    <label className="flex items-baseline gap-1.5 whitespace-nowrap">
       {words.reading.pageShort}
       <input
         type="text"

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useEffect, useLayoutEffect, useMemo, useRef, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, type CSSProperties, type ReactNode } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { layoutMap, type Layout, type LayoutBlock } from '#core/paper/layout.ts';
 import { saidBy } from '../../shared/said.ts';
@@ -189,6 +189,7 @@ function Piece({
   const focused = focusedId !== null && marks.includes(focusedId);
   const hovered = useIsHovered(marks);
   const nearest = marks.at(-1);
+  const marker = remarks.find(({ id, color }) => color !== null && marks.includes(id));
   return (
     <>
       {note !== null && <sup className="text-[0.7em] text-quiet">{note}</sup>}
@@ -219,6 +220,7 @@ function Piece({
         onClick={nearest === undefined ? undefined : () => onFocus(nearest)}
         onMouseEnter={nearest === undefined ? undefined : () => hover(nearest)}
         onMouseLeave={nearest === undefined ? undefined : () => hover(null)}
+        style={focused || hovered || marker === undefined ? undefined : lookOf(marker)}
         className={clsx(
           segment.bold && 'font-bold',
           segment.italic && 'italic',
@@ -237,6 +239,21 @@ function Piece({
       </span>
     </>
   );
+}
+
+/** Kinds of mark that are a line at the words and not a colour over them. */
+const LINES: Readonly<Record<string, CSSProperties['textDecoration']>> = {
+  underline: 'underline 2px',
+  squiggly: 'underline wavy 1px',
+  strikeout: 'line-through 2px',
+};
+
+/** The marker's own colour on the words, as it is in the paper. */
+function lookOf({ kind, color }: Remark): CSSProperties {
+  const line = LINES[kind];
+  return line === undefined
+    ? { backgroundColor: `color-mix(in srgb, ${color ?? 'transparent'} 38%, transparent)` }
+    : { textDecoration: line, textDecorationColor: color ?? undefined };
 }
 
 function Picture({ layout, index }: { layout: Layout; index: number | null }) {

@@ -1,5 +1,6 @@
-import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { create } from 'zustand';
+import { firstFrom } from '#core/text/ascending.ts';
 import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { isWholeIn } from './geometry.ts';
 import type { Wanted } from './wanted.ts';
@@ -24,6 +25,8 @@ export function useDrawnPart(
   tops: readonly number[],
   pages: ReadPaper['pages'],
   scale: number,
+  /** The page whose words one reads, where pages are not what is shown; null where they are. */
+  flowPage: ((element: HTMLElement) => number | null) | null,
 ) {
   const [drawn, setDrawn] = useState({ top: -AROUND, bottom: 2 * AROUND });
   useEffect(() => {
@@ -41,8 +44,11 @@ export function useDrawnPart(
       // A quarter of a page is as fine as the strip tells.
       const from = Math.floor(at(scrollTop) * 4) / 4;
       const to = Math.ceil(at(scrollTop + clientHeight) * 4) / 4;
-      const page = Math.min(pages.length, Math.floor(at(scrollTop + clientHeight * EYE)) + 1);
       const known = useSight.getState();
+      const page =
+        flowPage === null
+          ? Math.min(pages.length, Math.floor(at(scrollTop + clientHeight * EYE)) + 1)
+          : (flowPage(element) ?? known.page);
       if (known.from !== from || known.to !== to || known.page !== page)
         useSight.setState({ from, to, page });
       const top = Math.floor((scrollTop - AROUND) / SIGHT_STEP) * SIGHT_STEP;
@@ -52,8 +58,37 @@ export function useDrawnPart(
     look();
     element.addEventListener('scroll', look, { passive: true });
     return () => element.removeEventListener('scroll', look);
-  }, [scroller, tops, pages, scale]);
+  }, [scroller, tops, pages, scale, flowPage]);
   return drawn;
+}
+
+/**
+ * The pages of a PDF that is shown as text that flows: which one's words one reads, and where those of one begin.
+ * @param starts where in the text the words of each page begin
+ */
+export function useFlowPages(starts: readonly number[] | null) {
+  return useMemo(() => {
+    if (starts === null || starts.length < 2) return null;
+    return {
+      count: starts.length,
+      pageIn: (scroller: HTMLElement): number | null => {
+        const sheet = scroller.querySelector('[data-sheet]')?.getBoundingClientRect();
+        const { top, height } = scroller.getBoundingClientRect();
+        if (sheet === undefined) return null;
+        const there = document.elementFromPoint(sheet.left + sheet.width * EYE, top + height * EYE);
+        const from = there?.closest<HTMLElement>('[data-from]')?.dataset.from;
+        return from === undefined ? null : firstFrom(starts, Number(from) + 1);
+      },
+      scrollTo: (scroller: HTMLElement, page: number): void => {
+        const first = [...scroller.querySelectorAll<HTMLElement>('[data-from]')].find(
+          ({ dataset }) => Number(dataset.from) >= starts[page - 1],
+        );
+        if (first === undefined) return;
+        const by = first.getBoundingClientRect().top - scroller.getBoundingClientRect().top;
+        scroller.scrollTo({ top: scroller.scrollTop + by - 8 });
+      },
+    };
+  }, [starts]);
 }
 
 /**

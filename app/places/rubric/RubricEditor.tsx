@@ -244,7 +244,7 @@ function Levels({ criterion }: { criterion: number }) {
     <>
       <ol aria-label={said.levels} className="mt-3 grid gap-3 sm:grid-cols-2 lg:grid-cols-4">
         {fields.map((field, i) => (
-          <li key={field.id} className="grid content-start gap-2 border-t-[3px] border-rule pt-2">
+          <li key={field.id} className="grid grid-cols-1 content-start gap-2 border-t-[3px] border-rule pt-2">
             <div className="flex items-start gap-1">
               <TextField
                 label={said.levelTitle(i + 1)}

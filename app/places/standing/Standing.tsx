@@ -5,7 +5,7 @@ import { Link, useParams } from 'react-router';
 import type { Course } from '#core/model/facts.ts';
 import { Button, Empty } from '../../shared/Controls.tsx';
 import { useDrawn, useKeys, useUndoKey } from '../../shared/hooks.ts';
-import { undoAndTell } from '../../shared/notify.ts';
+import { redoAndTell, undoAndTell } from '../../shared/notify.ts';
 import { isPast } from '../../shared/past-term.ts';
 import { usePlaceTitle } from '../../shared/place-title.ts';
 import { words } from '../../words/en.ts';
@@ -80,7 +80,10 @@ export function Standing() {
 function CourseStanding({ course }: { course: Course }) {
   const workspace = useWorkspace();
   const standing = useStanding(course.id);
-  useUndoKey(() => void undoAndTell(workspace, courseUndo(course.id)));
+  useUndoKey(
+    () => void undoAndTell(workspace, courseUndo(course.id)),
+    () => void redoAndTell(workspace, courseUndo(course.id)),
+  );
   return (
     <>
       <header className="mt-5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -131,7 +134,7 @@ function Figures({ standing }: { standing: StandingOf }) {
   useKeys({ x: clear });
   return (
     <div className="mt-4 grid grid-cols-1 gap-x-10 gap-y-9 lg:grid-cols-[minmax(0,1fr)_21rem]">
-      <div className="grid content-start gap-8">
+      <div className="grid grid-cols-1 content-start gap-8">
         <GradeHead standing={standing} ifGrade={ifs?.grade.grade} />
         {ifs !== null && ifs.beyond.length > 0 && (
           <p role="status" className="mt-1 text-sm">
@@ -164,7 +167,7 @@ function Figures({ standing }: { standing: StandingOf }) {
           </section>
         )}
       </div>
-      <aside className="grid content-start gap-8">
+      <aside className="grid grid-cols-1 content-start gap-8">
         <Rest graded={ifs?.graded ?? standing.graded} withIfs={ifs !== null} />
         <OpenAgain standing={standing} />
         {drawn && (

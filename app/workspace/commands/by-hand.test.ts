@@ -113,9 +113,9 @@ describe('what is put in by hand', () => {
     });
     await putScore(workspace, essay, typed({ score: dec('16') }), null);
     expect(view(essay.id).remarks).toEqual([]);
-    for (let i = 0; i < 3; i++) expect(await workspace.undoLast(essay.id)).toMatchObject({ kind: 'undone' });
+    for (let i = 0; i < 3; i++) expect(await workspace.undoLast(essay.id)).toMatchObject({ kind: 'done' });
     expect(view(essay.id).attempts).toEqual([]);
-    expect(await workspace.undoLast(courseUndo(course.id))).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast(courseUndo(course.id))).toMatchObject({ kind: 'done' });
     expect(records().assignments.size).toBe(0);
   });
 

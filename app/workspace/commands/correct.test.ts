@@ -64,7 +64,7 @@ describe('a file that was put in the wrong place', () => {
     expect(moved?.papers.map(({ name }) => name)).toEqual(['dams.odt', 'sideways.pdf']);
     expect(moved?.tasks.map(({ task }) => task.title)).toEqual(['At which well?']);
     expect(moved?.judgements.get(remark.id)).toMatchObject({ assignmentId: dams.id, note: 'At well 4.' });
-    expect(await workspace.undoLast(dams.id)).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast(dams.id)).toMatchObject({ kind: 'done' });
     expect([view(dams.id)?.remarks.length, view(side.id)?.remarks.length]).toEqual([7, 1]);
     expect(view(side.id)?.tasks).toHaveLength(1);
   });

@@ -212,7 +212,7 @@ describe('a paper that was dropped in', () => {
     expect(view).toMatchObject({ score: null, reachable: null, losses: [] });
     expect(view?.tally.received).toBe(38);
     expect(view?.latestMarking?.marker.name).toBe('Dr Aune Keld');
-    expect(await workspace.undoLast(assignmentId)).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast(assignmentId)).toMatchObject({ kind: 'done' });
     expect([records().assignments.size, records().remarks.size, records().files.size]).toEqual([0, 0, 0]);
   });
 

@@ -1,9 +1,9 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
-import { filledIn, upgradeFrom1, upgradeFrom2, type RecordUpgrade } from './upgrades.ts';
+import { upgradeFrom1, upgradeFrom2, upgradeFrom6, upgradeTo6, type RecordUpgrade } from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 6;
+export const DATABASE_VERSION = 7;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -13,9 +13,10 @@ export interface Change {
   readonly after: unknown;
 }
 
-/** Under which name a command can be taken back. */
+/** Under which name, and from where, a command can be taken back. */
 export interface Undoable {
-  readonly assignmentId: string;
+  /** The assignments and other places that it touches (decisions.md, Undo). */
+  readonly scopes: readonly string[];
   readonly label: string;
   /** Names the spell of typing that the change belongs to; all changes of one are taken back together. */
   readonly typing?: string;
@@ -25,13 +26,15 @@ export interface Undoable {
 export interface HistoryEntry extends Undoable {
   readonly seq?: number;
   readonly changes: readonly Change[];
+  /** It was taken back, and can be done again until something else is done in one of its scopes. */
+  readonly undone: boolean;
 }
 
-interface WorkspaceSchema extends DBSchema {
+export interface WorkspaceSchema extends DBSchema {
   records: { key: [StoreName, string]; value: { store: StoreName; key: string; record: unknown } };
   bytes: { key: string; value: Uint8Array<ArrayBuffer> };
   papers: { key: string; value: ReadPaper };
-  history: { key: number; value: HistoryEntry; indexes: { assignmentId: string } };
+  history: { key: number; value: HistoryEntry; indexes: { scopes: string } };
   meta: { key: string; value: unknown };
 }
 
@@ -46,7 +49,10 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
     database.createObjectStore('bytes');
     database.createObjectStore('papers', { keyPath: 'hash' });
     const history = database.createObjectStore('history', { keyPath: 'seq', autoIncrement: true });
-    history.createIndex('assignmentId', 'assignmentId');
+    (history as unknown as { createIndex(name: string, path: string): void }).createIndex(
+      'assignmentId',
+      'assignmentId',
+    );
     database.createObjectStore('meta');
     return Promise.resolve();
   },
@@ -55,15 +61,32 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
   // From version 2: terms, categories, late rules, withdrawn attempts, what a remark said before, announced by file.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom2),
   // From version 3: rules of a course, scales, group marks, own rubrics, links to criteria, aims and "if" scores.
-  (_database, transaction) => upgradeAll(transaction, filledIn),
+  (_database, transaction) => upgradeAll(transaction, upgradeTo6),
   // From version 4: replies to remarks.
-  (_database, transaction) => upgradeAll(transaction, filledIn),
+  (_database, transaction) => upgradeAll(transaction, upgradeTo6),
   // From version 5: where in the paper's text a remark hangs.
-  (_database, transaction) => upgradeAll(transaction, filledIn),
+  (_database, transaction) => upgradeAll(transaction, upgradeTo6),
+  // From version 6: what was done can be taken back from every place that it touched, and done again.
+  async (_database, transaction) => {
+    await upgradeAll(transaction, upgradeFrom6);
+    const history = transaction.objectStore('history');
+    const entries = await history.getAll();
+    history.createIndex('scopes', 'scopes', { multiEntry: true });
+    for (const entry of entries) await history.put(entryFrom6(entry));
+    // The index of before is no part of today's schema.
+    (history as unknown as { deleteIndex(name: string): void }).deleteIndex('assignmentId');
+  },
 ];
 
 function rowsIn(transaction: Upgrading) {
   return transaction.objectStore('records').getAll();
+}
+
+const EntryOf6 = v.looseObject({ assignmentId: v.string() });
+
+function entryFrom6(entry: HistoryEntry): HistoryEntry {
+  const { assignmentId } = v.parse(EntryOf6, entry);
+  return { ...entry, scopes: [assignmentId], undone: false };
 }
 
 /** Brings every record up to date, in what can be undone too. */

@@ -5,7 +5,9 @@ import {
   type RecordMaps,
   type StoreName,
 } from './records.ts';
-import type { Change, HistoryEntry, Undoable, WorkspaceDatabase } from './database.ts';
+import type { IDBPObjectStore, StoreNames } from 'idb';
+import * as v from 'valibot';
+import type { Change, HistoryEntry, Undoable, WorkspaceDatabase, WorkspaceSchema } from './database.ts';
 
 /** What a command may do while its transaction is open. */
 export interface Writing {
@@ -21,6 +23,7 @@ export interface Writing {
   setMeta(key: string, value: unknown): void;
 }
 
+/** So much of a scope can be taken back (decisions.md, Undo). */
 const HISTORY_KEPT = 300;
 
 /** Changes followed by later ones of the same spell of typing, as one change. */
@@ -82,19 +85,8 @@ export async function transact(
   try {
     await work(writing);
     const list = [...changes.values()];
-    if (undo !== null && list.length > 0) {
-      const history = transaction.objectStore('history');
-      const last =
-        undo.typing === undefined
-          ? null
-          : await history.index('assignmentId').openCursor(IDBKeyRange.only(undo.assignmentId), 'prev');
-      if (last !== null && last.value.typing === undo.typing)
-        await last.update({ ...last.value, changes: joined(last.value.changes, list) });
-      else {
-        const seq = await history.add({ ...undo, changes: list });
-        await history.delete(IDBKeyRange.upperBound(seq - HISTORY_KEPT));
-      }
-    }
+    if (undo !== null && list.length > 0)
+      await writeHistory(transaction.objectStore('history'), withScopesOf(undo, list), list);
     await transaction.done;
     return list;
   } catch (error) {
@@ -108,41 +100,92 @@ export async function transact(
   }
 }
 
-/** The last change of an assignment that can be taken back. */
-export async function lastUndoable(
+type History = IDBPObjectStore<
+  WorkspaceSchema,
+  ArrayLike<StoreNames<WorkspaceSchema>>,
+  'history',
+  'readwrite'
+>;
+
+const Scoped = v.object({ assignmentId: v.nullable(v.string()) });
+
+/** A command belongs to every assignment that one of its records belongs to, before or after it. */
+function withScopesOf(undo: Undoable, changes: readonly Change[]): Undoable {
+  const touched = changes.flatMap(({ store, key, before, after }) =>
+    store === 'assignments'
+      ? [key]
+      : [before, after].flatMap((record) => {
+          const scoped = v.safeParse(Scoped, record);
+          return scoped.success && scoped.output.assignmentId !== null ? [scoped.output.assignmentId] : [];
+        }),
+  );
+  return { ...undo, scopes: [...new Set([...undo.scopes, ...touched])] };
+}
+
+/** Writes a command down; what was taken back in its scopes before can't be done again any more. */
+async function writeHistory(history: History, undo: Undoable, changes: readonly Change[]): Promise<void> {
+  const entries = new Map<number, HistoryEntry>();
+  for (const scope of undo.scopes)
+    for (const entry of await history.index('scopes').getAll(scope)) entries.set(entry.seq ?? 0, entry);
+  const known = [...entries.values()].sort((x, y) => (x.seq ?? 0) - (y.seq ?? 0));
+  for (const { seq, undone } of known) if (undone && seq !== undefined) await history.delete(seq);
+  const done = known.filter(({ undone }) => !undone);
+  const last = done.at(-1);
+  if (last !== undefined && undo.typing !== undefined && last.typing === undo.typing)
+    await history.put({ ...last, changes: joined(last.changes, changes) });
+  else await history.add({ ...undo, changes, undone: false });
+  for (const scope of undo.scopes) {
+    const own = done.filter(({ scopes }) => scopes.includes(scope));
+    for (const { seq } of own.slice(0, Math.max(0, own.length + 1 - HISTORY_KEPT)))
+      if (seq !== undefined) await history.delete(seq);
+  }
+}
+
+/** What would be taken back next in a scope, or done again. */
+export async function nextInHistory(
   database: WorkspaceDatabase,
-  assignmentId: string,
+  scope: string,
+  which: 'undo' | 'redo',
 ): Promise<HistoryEntry | null> {
-  const cursor = await database
-    .transaction('history')
-    .store.index('assignmentId')
-    .openCursor(IDBKeyRange.only(assignmentId), 'prev');
-  return cursor?.value ?? null;
+  const entries = (await database.getAllFromIndex('history', 'scopes', scope)).sort(
+    (x, y) => (x.seq ?? 0) - (y.seq ?? 0),
+  );
+  return (
+    (which === 'undo' ? entries.findLast(({ undone }) => !undone) : entries.find(({ undone }) => undone)) ??
+    null
+  );
 }
 
 function same(x: unknown, y: unknown): boolean {
   return JSON.stringify(x) === JSON.stringify(y);
 }
 
-/** Takes a change back; null where a later change touched one of its records. */
-export async function undoEntry(database: WorkspaceDatabase, entry: HistoryEntry): Promise<Change[] | null> {
-  const { seq } = entry;
-  if (seq === undefined) return null;
+/** Takes a change back, or does it again; null where a later change touched one of its records. */
+export async function moveInHistory(
+  database: WorkspaceDatabase,
+  entry: HistoryEntry,
+  which: 'undo' | 'redo',
+): Promise<Change[] | null> {
+  const undone = which === 'undo';
+  // Done again, what was before it is after it.
+  const changes = entry.changes.map(({ before, after, ...change }) =>
+    undone ? { ...change, before: after, after: before } : { ...change, before, after },
+  );
   const transaction = database.transaction(['records', 'history'], 'readwrite', { durability: 'strict' });
   const records = transaction.objectStore('records');
-  for (const { store, key, after } of entry.changes) {
+  for (const { store, key, before } of changes) {
     const now = (await records.get([store, key]))?.record ?? null;
-    if (same(now, after)) continue;
+    if (same(now, before)) continue;
     await transaction.done;
     return null;
   }
-  for (const { store, key, before } of entry.changes) {
-    if (before === null) await records.delete([store, key]);
-    else await records.put({ store, key, record: before });
+  for (const { store, key, after } of changes) {
+    if (after === null) await records.delete([store, key]);
+    else await records.put({ store, key, record: after });
   }
-  await transaction.objectStore('history').delete(seq);
+  await transaction.objectStore('history').put({ ...entry, undone });
   await transaction.done;
-  return entry.changes.map((change) => ({ ...change, before: change.after, after: change.before }));
+  return changes;
 }
 
 /** The records with changes made; stores that nothing changed in keep their identity. */

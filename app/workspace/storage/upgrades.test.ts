@@ -65,7 +65,7 @@ describe('storage of version 1', () => {
     expect(read).toHaveLength(count('readings'));
     expect([...records().files.values()].map(({ role }) => role)).toEqual(['marked', 'marked']);
     expect([...records().judgements.values()].some(({ note }) => note === 'Weigh it.')).toBe(true);
-    expect(await workspace.undoLast('skarn-moss-report')).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast('skarn-moss-report')).toMatchObject({ kind: 'done' });
   });
 
   it('fits the forms of today, record by record', () => {
@@ -92,7 +92,7 @@ describe('storage of version 5', () => {
     for (const { store, key, record } of fifth.records)
       expect(records()[store].get(key)).toMatchObject(record as object);
     expect([...records().remarks.values()].map(({ textAt }) => textAt)).toEqual([null, null, null, null]);
-    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
     expect(records().judgements.size).toBe(0);
   });
 });
@@ -107,7 +107,7 @@ describe('storage of version 4', () => {
       expect(records()[store].get(key)).toMatchObject(record as object);
     const [judgement] = records().judgements.values();
     expect(judgement).toMatchObject({ note: 'Measure the second well again.', carry: true, reply: '' });
-    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
     expect([...records().judgements.values()]).toMatchObject([{ note: '', reply: '' }]);
   });
 });
@@ -124,7 +124,7 @@ describe('storage of version 3', () => {
     expect(records().judgements.size).toBeGreaterThan(0);
     for (const judgement of records().judgements.values()) expect(judgement.link).toBeNull();
     expect([...records().rubrics.values()].every(({ byHandFor }) => byHandFor === null)).toBe(true);
-    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
     expect(records().promises.size).toBe(0);
   });
 
@@ -160,7 +160,7 @@ describe('storage of version 2', () => {
       categories: [],
       termEndsAt: null,
     });
-    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'undone' });
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
   });
 
   it('fits the forms of today, record by record', () => {

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { wordingMark } from '#core/reading/need.ts';
 import { Remark } from '#core/model/remark.ts';
-import { recordStores, type StoreName } from './records.ts';
+import { form6 } from './forms/form-6.ts';
+import type { StoreName } from './records.ts';
 
 /** Stored forms of earlier versions, brought up to date; used for the database and for saved workspaces alike. */
 
@@ -96,23 +97,40 @@ function markingFrom2(record: unknown): unknown {
   };
 }
 
-/** What a version does not tell yet is put in as not known: all there is to bring versions from 3 on up to date. */
-export function filledIn(store: StoreName, _key: string, record: unknown): unknown {
-  const parsed = v.safeParse(recordStores[store].schema, record);
+/** Version 3, 4 or 5 to 6: what they did not tell yet is put in as not known. */
+export function upgradeTo6(store: StoreName, _key: string, record: unknown): unknown {
+  const parsed = v.safeParse(form6[store], record);
   return parsed.success ? parsed.output : record;
 }
 
-/** Version 2 to 3. */
+/** Version 2 to 6. */
 export function upgradeFrom2(store: StoreName, key: string, record: unknown): unknown {
-  return filledIn(store, key, store === 'markings' ? markingFrom2(record) : record);
+  return upgradeTo6(store, key, store === 'markings' ? markingFrom2(record) : record);
 }
 
-/** Brings records that a version stored up to date. `rows` are all of them. */
+const AttemptOf6 = v.looseObject({
+  id: v.string(),
+  assignmentId: v.string(),
+  receipt: v.unknown(),
+  outside: v.boolean(),
+});
+
+/** Version 6 to 7: of an attempt that was made for a file which was dropped, nobody knows when it was handed in. */
+export function upgradeFrom6(store: StoreName, _key: string, record: unknown): unknown {
+  if (store !== 'attempts') return record;
+  const attempt = v.safeParse(AttemptOf6, record);
+  if (!attempt.success) return record;
+  const { id, assignmentId, receipt, outside } = attempt.output;
+  const wasDropped = id === `${assignmentId}/attempt-1` && receipt === null && !outside;
+  return { ...attempt.output, atKnown: !wasDropped };
+}
+
+/** Brings records that a version stored up to date, step by step. `rows` are all of them. */
 export function upgradeRecordsFrom(version: number, rows: readonly Row[]): RecordUpgrade {
   const from1 = version < 2 ? upgradeFrom1(rows) : null;
   return (store, key, record) => {
     const at2 = from1 === null ? record : from1(store, key, record);
-    const at3 = version < 3 ? upgradeFrom2(store, key, at2) : at2;
-    return filledIn(store, key, at3);
+    const at6 = version < 3 ? upgradeFrom2(store, key, at2) : version < 6 ? upgradeTo6(store, key, at2) : at2;
+    return version < 7 ? upgradeFrom6(store, key, at6) : at6;
   };
 }
