@@ -207,12 +207,12 @@ describe('a remark that is being read', () => {
         })),
       },
     });
-    await until(page, () => /Criteria\s*\d of 3/.test(document.body.textContent));
+    await until(page, () => /Criteria\s*\d\/3/.test(document.body.textContent));
     expect(await place()).toEqual(before);
     // The same notice once more changes nothing.
     desk.record({ kind: 'marking', value: markingOf(desk, 'core-log') });
     await seeText(page, 'Pascoe Wray has changed the marking');
-    await until(page, () => /Criteria\s*\d of 3/.test(document.body.textContent));
+    await until(page, () => /Criteria\s*\d\/3/.test(document.body.textContent));
     expect(await place()).toEqual(before);
   });
 });

@@ -93,7 +93,7 @@ function Stations({ view }: { view: AssignmentView }) {
             {title}
           </h1>
           <Facts view={view} />
-          <span className="ml-auto flex items-center gap-3">
+          <span className="ml-auto flex items-center gap-2">
             <Rule view={view} />
             {undoButtons}
           </span>
@@ -114,7 +114,7 @@ function useIsReading(): boolean {
 
 function UndoButtons({ onUndo, onRedo }: { onUndo: () => void; onRedo: () => void }) {
   return (
-    <span className="inline-flex gap-1">
+    <span className="inline-flex">
       <Tooltip text={words.undo.undo}>
         <Button look="quiet" className="min-h-0 px-1 py-0" aria-label={words.undo.undo} onClick={onUndo}>
           <Undo2 size={17} aria-hidden />

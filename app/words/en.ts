@@ -228,7 +228,7 @@ export const words = {
     pastTermUnread: (count: number) => `${count} not read`,
     gap: (said: string, place: string) => `“${said}”: nothing came ${place}`,
     changed: (count: number) => `${many(count, 'remark', 'remarks')} changed after return`,
-    scoreChanged: (before: string, after: string) => `marked with ${after} now, with ${before} before`,
+    scoreChanged: (before: string, after: string) => `Marked with ${after} now, with ${before} before`,
     countsLess: (off: string, counts: string) => `Less ${off} for being late, it counts ${counts}.`,
     seen: 'Seen',
     partMarked: 'part marked, more is to come',

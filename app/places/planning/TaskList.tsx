@@ -225,7 +225,7 @@ function MinutesField({
     if (next !== minutes) onChange(next);
   };
   return (
-    <label className="flex flex-wrap items-baseline gap-1 text-sm text-quiet">
+    <label className="relative flex items-baseline gap-1 text-sm text-quiet">
       <input
         type="text"
         aria-label={`${words.plan.minutes}: ${title}`}
@@ -241,13 +241,17 @@ function MinutesField({
           setWrong(false);
         }}
         className={clsx(
-          'w-14 rounded border bg-transparent px-1 text-right text-base text-ink hover:border-rule',
+          'w-11 rounded border bg-transparent px-1 text-right text-base text-ink hover:border-rule',
           wrong ? 'border-ink' : 'border-transparent',
         )}
       />
       {words.plan.minutesShort}
       {wrong && (
-        <span id={note} role="alert" className="basis-full text-ink">
+        <span
+          id={note}
+          role="alert"
+          className="absolute top-full right-0 z-10 mt-1 w-60 rounded-md border border-rule-strong bg-surface px-2 py-1 text-ink shadow-(--shadow)"
+        >
           {words.plan.minutesWrong(minutes)}
         </span>
       )}
