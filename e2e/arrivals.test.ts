@@ -2,7 +2,7 @@ import { describe, expect } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { FileFact, Marking } from '#core/model/facts.ts';
 import { hashOf } from '#formats/hash.ts';
-import { arrive, clickRole, REPORT, seeText, signIn, until, type Desk } from './harness.ts';
+import { arrive, clickRole, REPORT, seeText, settled, signIn, until, type Desk } from './harness.ts';
 import { pageTest } from './page-test.ts';
 
 const DESK = { width: 1280, height: 800 };
@@ -185,8 +185,7 @@ describe('a remark that is being read', () => {
     for (let i = 0; i < 9; i++) await page.keyboard.press('n');
     await page.waitForSelector('[aria-current="true"][data-slip]');
     await until(page, () => (document.querySelector('[data-scroller]')?.scrollTop ?? 0) > 100);
-    // Scrolling to it has come to rest.
-    await new Promise((resolve) => setTimeout(resolve, 600));
+    await settled(page);
     const place = () =>
       page.evaluate(() => ({
         top: document.querySelector('[data-scroller]')?.scrollTop,

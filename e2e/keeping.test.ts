@@ -14,7 +14,7 @@ import {
   until,
 } from './harness.ts';
 import { pageTest } from './page-test.ts';
-import { fillTheDisk, giveSmallDisk, keepStorageBusy } from './storage.ts';
+import { fillTheDisk, giveSmallDisk, isStorageAwaited, keepStorageBusy } from './storage.ts';
 
 const saved = () =>
   document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true;
@@ -49,7 +49,7 @@ describe('nothing is lost', () => {
         const state = document.querySelector('header [role="status"]')?.textContent ?? '';
         return state.startsWith('Saved') && document.body.textContent.includes('Saved, then killed.');
       });
-      // A killed browser may lose the last second of typing, and no more.
+      // What is promised: a killed browser may lose the last second of typing, and no more.
       await new Promise((resolve) => setTimeout(resolve, 1000));
       const process = second.process();
       const gone = new Promise((resolve) => process?.once('exit', resolve));
@@ -113,8 +113,7 @@ describe('nothing is lost', () => {
     await until(page, saved);
     await page.evaluate(keepStorageBusy);
     await page.keyboard.type('Still on its way. ');
-    // Well after the draft was given to the storage, which does not come to it.
-    await new Promise((resolve) => setTimeout(resolve, 1000));
+    await until(page, isStorageAwaited);
     expect(await page.evaluate(saved)).toBe(false);
     await page.reload();
     await seeText(page, 'First. Still on its way.');

@@ -54,4 +54,16 @@ export async function keepStorageBusy(): Promise<void> {
     store.count().onsuccess = stay;
   };
   stay();
+  const begin = Reflect.get(IDBDatabase.prototype, 'transaction') as (...asked: unknown[]) => IDBTransaction;
+  Object.defineProperty(IDBDatabase.prototype, 'transaction', {
+    value: new Proxy(begin, {
+      apply: (target, self, asked) => {
+        if (asked[1] === 'readwrite') document.documentElement.dataset.waiting = 'true';
+        return Reflect.apply(target, self, asked);
+      },
+    }),
+  });
 }
+
+/** Whether something waits for the storage that is kept busy. */
+export const isStorageAwaited = () => document.documentElement.dataset.waiting === 'true';

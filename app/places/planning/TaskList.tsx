@@ -143,7 +143,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
           minutes={task.minutes}
           onChange={(minutes) => void setTaskMinutes(workspace, task, minutes)}
         />
-        <div className="w-17 text-right" title={words.plan.expected}>
+        <div className="min-w-24 text-right" title={words.plan.expected}>
           {gain !== null && behind !== null && (
             <>
               <b>+{hundredths(gain)}</b>
