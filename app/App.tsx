@@ -30,14 +30,14 @@ const router = createBrowserRouter([
       {
         path: 'standing/:courseId/add',
         lazy: async () => ({
-          Component: (await import('./places/standing/AssignmentForm.tsx')).NewAssignment,
+          Component: (await import('./places/assignment/AssignmentForm.tsx')).NewAssignment,
         }),
       },
-      { path: 'ask', lazy: async () => ({ Component: (await import('./places/asking/Asking.tsx')).Asking }) },
+      { path: 'ask', lazy: async () => ({ Component: (await import('./places/ask/Asking.tsx')).Asking }) },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
       {
         path: 'coming-in',
-        lazy: async () => ({ Component: (await import('./places/reading/ComingIn.tsx')).ComingIn }),
+        lazy: async () => ({ Component: (await import('./places/read/ComingIn.tsx')).ComingIn }),
       },
       {
         path: 'settings',
@@ -53,43 +53,43 @@ const router = createBrowserRouter([
           },
           {
             path: 'read',
-            lazy: async () => ({ Component: (await import('./places/reading/Reading.tsx')).Reading }),
+            lazy: async () => ({ Component: (await import('./places/read/Reading.tsx')).Reading }),
           },
           {
             path: 'decide',
-            lazy: async () => ({ Component: (await import('./places/deciding/Deciding.tsx')).Deciding }),
+            lazy: async () => ({ Component: (await import('./places/decide/Deciding.tsx')).Deciding }),
           },
           {
             path: 'plan',
-            lazy: async () => ({ Component: (await import('./places/planning/Planning.tsx')).Planning }),
+            lazy: async () => ({ Component: (await import('./places/plan/Planning.tsx')).Planning }),
           },
           {
             path: 'revise',
-            lazy: async () => ({ Component: (await import('./places/revising/Revising.tsx')).Revising }),
+            lazy: async () => ({ Component: (await import('./places/revise/Revising.tsx')).Revising }),
           },
           {
             path: 'check',
-            lazy: async () => ({ Component: (await import('./places/checking/Checking.tsx')).Checking }),
+            lazy: async () => ({ Component: (await import('./places/check/Checking.tsx')).Checking }),
           },
           {
             path: 'edit',
             lazy: async () => ({
-              Component: (await import('./places/standing/AssignmentForm.tsx')).EditAssignment,
+              Component: (await import('./places/assignment/AssignmentForm.tsx')).EditAssignment,
             }),
           },
           {
             path: 'score',
-            lazy: async () => ({ Component: (await import('./places/standing/ScoreForm.tsx')).ScoreForm }),
+            lazy: async () => ({ Component: (await import('./places/assignment/ScoreForm.tsx')).ScoreForm }),
           },
           {
             path: 'rubric',
             lazy: async () => ({
-              Component: (await import('./places/rubric/RubricEditor.tsx')).RubricEditor,
+              Component: (await import('./places/read/rubric/RubricEditor.tsx')).RubricEditor,
             }),
           },
           {
             path: 'send',
-            lazy: async () => ({ Component: (await import('./places/sending/Sending.tsx')).Sending }),
+            lazy: async () => ({ Component: (await import('./places/send/Sending.tsx')).Sending }),
           },
         ],
       },

@@ -1,7 +1,7 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
-import { applyPreferences } from './shared/preferences.ts';
+import { applyPreferences } from './shared/page/preferences.ts';
 import { Session } from './workspace/state/session.ts';
 import { SessionContext } from './workspace/state/use-session.ts';
 import './theme.css';

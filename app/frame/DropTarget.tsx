@@ -1,8 +1,8 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { words } from '../words/en.ts';
-import { isTyping } from '../shared/hooks.ts';
-import { pastedFiles } from '../shared/taking-in.ts';
-import { useTakeIn } from '../shared/use-take-in.ts';
+import { isTyping } from '../shared/page/hooks.ts';
+import { pastedFiles } from '../shared/files/taking-in.ts';
+import { useTakeIn } from '../shared/files/use-take-in.ts';
 
 function carriesFiles(event: DragEvent): boolean {
   return event.dataTransfer?.types.includes('Files') === true;

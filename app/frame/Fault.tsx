@@ -1,4 +1,4 @@
-import { Button } from '../shared/Controls.tsx';
+import { Button } from '../shared/controls/Controls.tsx';
 import { words } from '../words/en.ts';
 
 /** What is shown when a place broke: plain words and a way on. */

@@ -1,14 +1,14 @@
-import { tellNotTaken } from '../shared/notify.ts';
+import { tellNotTaken } from '../shared/page/notify.ts';
 import { useWorkspace, useWorkspaceState } from '../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { FileHash } from '#core/model/ids.ts';
 import type { FileRole } from '#core/model/work.ts';
-import { Button } from '../shared/Controls.tsx';
-import { Dialog } from '../shared/Dialog.tsx';
-import { Choice } from '../shared/Choice.tsx';
-import { forgetComing } from '../shared/coming-paper.ts';
-import { confirmTakeIn, subjectsFor, useTakingIn, type PendingFile } from '../shared/taking-in.ts';
+import { Button } from '../shared/controls/Controls.tsx';
+import { Dialog } from '../shared/controls/Dialog.tsx';
+import { Choice } from '../shared/controls/Choice.tsx';
+import { forgetComing } from '../shared/files/coming-paper.ts';
+import { confirmTakeIn, subjectsFor, useTakingIn, type PendingFile } from '../shared/files/taking-in.ts';
 import { words } from '../words/en.ts';
 
 /** Where each file that was read belongs: proposed, and confirmed or changed before anything is added. */

@@ -1,5 +1,5 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView, AwaitedFile } from '#core/assignment/view.ts';
 import { useFetching } from '../../workspace/desk/downloads.ts';

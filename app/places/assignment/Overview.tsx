@@ -1,13 +1,13 @@
-import { scoreChangeTold } from '../../shared/state-words.ts';
+import { scoreChangeTold } from '../../shared/line/state-words.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Link } from 'react-router';
-import { useAssignment } from '../../shared/assignment-outlet.ts';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
-import { channelAddress, TallyChips } from '../../shared/TallyChips.tsx';
+import { useAssignment } from '../../shared/page/assignment-outlet.ts';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { channelAddress, TallyChips } from '../../shared/line/TallyChips.tsx';
 import { words } from '../../words/en.ts';
 import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
 import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
-import { RemarkLines } from '../../shared/RemarkLines.tsx';
+import { RemarkLines } from '../../shared/remark/RemarkLines.tsx';
 import { Attempts } from './Attempts.tsx';
 import { Awaited } from './Awaited.tsx';
 import { Promises } from './Promises.tsx';

@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { promisePlaces } from '#core/model/promises.ts';
 import type { Promised } from '#core/tally/promises.ts';
-import { Choice } from '../../shared/Choice.tsx';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
-import { remarkAddress } from '../../shared/remark-address.ts';
+import { Choice } from '../../shared/controls/Choice.tsx';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { remarkAddress } from '../../shared/remark/remark-address.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import {

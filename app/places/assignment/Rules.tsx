@@ -3,8 +3,8 @@ import type { DecimalString, Instant } from '#core/model/ids.ts';
 import { fromDecimal, multiply, toShown } from '#core/scores/fraction.ts';
 import { lateRuleOf, policyOf, scaleOf } from '#core/scores/rules.ts';
 import { Link } from 'react-router';
-import { SectionTitle } from '../../shared/Controls.tsx';
-import { shownMoment, shownPercent } from '../../shared/shown.ts';
+import { SectionTitle } from '../../shared/controls/Controls.tsx';
+import { shownMoment, shownPercent } from '../../shared/shown/shown.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { SectionTitle } from '../../shared/Controls.tsx';
-import { RemarkLines } from '../../shared/RemarkLines.tsx';
+import { SectionTitle } from '../../shared/controls/Controls.tsx';
+import { RemarkLines } from '../../shared/remark/RemarkLines.tsx';
 import { words } from '../../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../../workspace/state/use-views.ts';

@@ -1,7 +1,7 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
-import { usePlaceTitle } from '../../shared/place-title.ts';
-import { setPreference, usePreferences, type Preferences } from '../../shared/preferences.ts';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { usePlaceTitle } from '../../shared/page/place-title.ts';
+import { setPreference, usePreferences, type Preferences } from '../../shared/page/preferences.ts';
 import { words } from '../../words/en.ts';
 import { useSession } from '../../workspace/state/use-session.ts';
 const THEMES: readonly Preferences['theme'][] = ['system', 'light', 'dark'];

@@ -1,10 +1,10 @@
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import type { AssignmentId } from '#core/model/ids.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
-import { Choice } from '../../shared/Choice.tsx';
-import { Button } from '../../shared/Controls.tsx';
-import { Dialog } from '../../shared/Dialog.tsx';
-import { undoAndTell } from '../../shared/notify.ts';
+import { Choice } from '../../shared/controls/Choice.tsx';
+import { Button } from '../../shared/controls/Controls.tsx';
+import { Dialog } from '../../shared/controls/Dialog.tsx';
+import { undoAndTell } from '../../shared/page/notify.ts';
 import { words } from '../../words/en.ts';
 import { moveFile, setFileRole } from '../../workspace/commands/correct.ts';
 const PAPER_ROLES: readonly FileRole[] = ['marked', 'sent', 'version', 'brief', 'attachment'];

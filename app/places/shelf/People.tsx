@@ -1,8 +1,8 @@
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { authorRoles, type AuthorRole } from '#core/model/facts.ts';
-import { Choice } from '../../shared/Choice.tsx';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
-import { undoAndTell } from '../../shared/notify.ts';
+import { Choice } from '../../shared/controls/Choice.tsx';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { undoAndTell } from '../../shared/page/notify.ts';
 import { words } from '../../words/en.ts';
 import { joinPeople, PEOPLE_HISTORY, setPersonRole } from '../../workspace/commands/correct.ts';
 

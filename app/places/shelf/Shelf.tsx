@@ -2,12 +2,12 @@ import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.t
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Instant } from '#core/model/ids.ts';
-import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
-import { Dialog } from '../../shared/Dialog.tsx';
-import { offerFile } from '../../shared/notify.ts';
-import { usePlaceTitle } from '../../shared/place-title.ts';
-import { shownMoment } from '../../shared/shown.ts';
-import { bytesOfFile } from '../../shared/taking-in.ts';
+import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { Dialog } from '../../shared/controls/Dialog.tsx';
+import { offerFile } from '../../shared/page/notify.ts';
+import { usePlaceTitle } from '../../shared/page/place-title.ts';
+import { shownMoment } from '../../shared/shown/shown.ts';
+import { bytesOfFile } from '../../shared/files/taking-in.ts';
 import { words } from '../../words/en.ts';
 import {
   checkBackup,

@@ -1,5 +1,5 @@
 import { useState, type SyntheticEvent } from 'react';
-import { Button } from '../../shared/Controls.tsx';
+import { Button } from '../../shared/controls/Controls.tsx';
 import { words } from '../../words/en.ts';
 import { useSession } from '../../workspace/state/use-session.ts';
 

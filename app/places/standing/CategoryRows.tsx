@@ -4,10 +4,10 @@ import { ChevronDown } from 'lucide-react';
 import { memo, useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { toShown } from '#core/scores/fraction.ts';
-import { useGrowing } from '../../shared/growing.ts';
-import { shownShare, shownShares } from '../../shared/figures.ts';
-import { stateSentence } from '../../shared/state-words.ts';
-import { channelAddress } from '../../shared/TallyChips.tsx';
+import { useGrowing } from '../../shared/page/growing.ts';
+import { shownShare, shownShares } from '../../shared/shown/figures.ts';
+import { stateSentence } from '../../shared/line/state-words.ts';
+import { channelAddress } from '../../shared/line/TallyChips.tsx';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import {

@@ -9,16 +9,16 @@ import type { Course } from '#core/model/facts.ts';
 import { asId, CategoryId, CourseId, decimalIn } from '#core/model/ids.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { add, fromDecimal, toShown, ZERO } from '#core/scores/fraction.ts';
-import { Button, Empty, SectionTitle } from '../../shared/Controls.tsx';
-import { CheckField, SelectField, TextField } from '../../shared/Field.tsx';
-import { forgetFormDraft, useFormDraft } from '../../shared/form-draft.ts';
-import { RemoveButton } from '../../shared/RemoveButton.tsx';
-import { usePlaceTitle } from '../../shared/place-title.ts';
-import { ownZone } from '../../shared/own-zone.ts';
+import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { CheckField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { forgetFormDraft, useFormDraft } from '../../shared/page/form-draft.ts';
+import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
+import { usePlaceTitle } from '../../shared/page/place-title.ts';
+import { ownZone } from '../../shared/shown/own-zone.ts';
 import { words } from '../../words/en.ts';
 import { putCourse, removeCourse } from '../../workspace/commands/by-hand.ts';
 import { newId } from '../../workspace/commands/draft.ts';
-import { PolicyInputs } from './PolicyInputs.tsx';
+import { PolicyInputs } from '../../shared/controls/PolicyInputs.tsx';
 import {
   lateOfFields,
   numberText,
@@ -26,7 +26,7 @@ import {
   PolicyFields,
   policyOfFields,
   wholeText,
-} from './rule-fields.ts';
+} from '../../shared/controls/rule-fields.ts';
 import { ScaleInputs } from './ScaleInputs.tsx';
 import { scaleFields, ScaleFields, scaleOfFields } from './scale-fields.ts';
 

@@ -1,6 +1,6 @@
 import { stepReached } from '#core/scores/rules.ts';
 import { toShown, type Fraction } from '#core/scores/fraction.ts';
-import { shownShare, shownShares } from '../../shared/figures.ts';
+import { shownShare, shownShares } from '../../shared/shown/figures.ts';
 import { words } from '../../words/en.ts';
 import type { Standing } from '#core/assignment/standing.ts';
 

@@ -5,11 +5,11 @@ import { GridComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { HUNDRED, add, toShown, multiply, ZERO, type Fraction } from '#core/scores/fraction.ts';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
-import { useSize } from '../../shared/hooks.ts';
-import { shownShares } from '../../shared/figures.ts';
-import { usePreferences } from '../../shared/preferences.ts';
-import { criterionAddress } from '../../shared/remark-address.ts';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { useSize } from '../../shared/page/hooks.ts';
+import { shownShares } from '../../shared/shown/figures.ts';
+import { usePreferences } from '../../shared/page/preferences.ts';
+import { criterionAddress } from '../../shared/remark/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { missingByCriterion, type Missing as MissingIn, type Standing } from '#core/assignment/standing.ts';
 

@@ -1,9 +1,9 @@
-import { shownShare } from '../../shared/figures.ts';
+import { shownShare } from '../../shared/shown/figures.ts';
 import { useNow } from '../../workspace/use-workspace.ts';
 import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
-import { SectionTitle } from '../../shared/Controls.tsx';
-import { stateSentence } from '../../shared/state-words.ts';
+import { SectionTitle } from '../../shared/controls/Controls.tsx';
+import { stateSentence } from '../../shared/line/state-words.ts';
 import { words } from '../../words/en.ts';
 import { worthIn } from '#core/assignment/worth.ts';
 import type { Standing } from '#core/assignment/standing.ts';

@@ -12,8 +12,8 @@ import {
   type Fraction,
 } from '#core/scores/fraction.ts';
 import { neededAverage, restOf, withRest } from '#core/scores/what-if.ts';
-import { SectionTitle } from '../../shared/Controls.tsx';
-import { shownShare } from '../../shared/figures.ts';
+import { SectionTitle } from '../../shared/controls/Controls.tsx';
+import { shownShare } from '../../shared/shown/figures.ts';
 import { words } from '../../words/en.ts';
 
 const FIRST_GOAL = '80';

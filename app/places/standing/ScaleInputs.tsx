@@ -1,7 +1,7 @@
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
-import { AreaField, SelectField, TextField } from '../../shared/Field.tsx';
-import { RemoveButton } from '../../shared/RemoveButton.tsx';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { AreaField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { words } from '../../words/en.ts';
 import { newId } from '../../workspace/commands/draft.ts';
 import type { ScaleFields } from './scale-fields.ts';

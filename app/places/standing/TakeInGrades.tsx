@@ -11,12 +11,12 @@ import {
 import type { ImportedCourse, ImportProblem } from '#formats/grades/imported.ts';
 import type { ReadGrades } from '#formats/grades/read-grades.ts';
 import { coursesOfGradebook, type Gradebook } from '#formats/oneroster/read-gradebook.ts';
-import { Button, SectionTitle } from '../../shared/Controls.tsx';
-import { SelectField, TextField } from '../../shared/Field.tsx';
-import { PasteTable } from '../../shared/PasteTable.tsx';
-import { usePlaceTitle } from '../../shared/place-title.ts';
-import { shownMoment } from '../../shared/shown.ts';
-import { ownZone } from '../../shared/own-zone.ts';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { PasteTable } from '../../shared/controls/PasteTable.tsx';
+import { usePlaceTitle } from '../../shared/page/place-title.ts';
+import { shownMoment } from '../../shared/shown/shown.ts';
+import { ownZone } from '../../shared/shown/own-zone.ts';
 import { words } from '../../words/en.ts';
 import type { ReadResult } from '../../workers/protocol.ts';
 import { tables } from '../../workers/clients.ts';

@@ -17,7 +17,7 @@ import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Query, Reading, Task } from '#core/model/work.ts';
 import { paperOf } from '#core/paper/paper.ts';
 import { wordingMark } from '#core/reading/need.ts';
-import { responseSheetOf } from '../../shared/response-sheet.ts';
+import { responseSheetOf } from '../../shared/files/response-sheet.ts';
 import { behindOf, hundredths, viewOf, type AssignmentView } from '#core/assignment/view.ts';
 import { answersOf } from './outcomes.ts';
 import {

@@ -1,0 +1,301 @@
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import { useNavigate, useParams } from 'react-router';
+import * as v from 'valibot';
+import { blankAssignment } from '#core/model/blank.ts';
+import type { Assignment, Course } from '#core/model/facts.ts';
+import { asId, AssignmentId, CategoryId, CourseId, decimalIn, type Instant } from '#core/model/ids.ts';
+import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
+import { useAssignment } from '../../shared/page/assignment-outlet.ts';
+import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { AreaField, CheckField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { forgetFormDraft, useFormDraft } from '../../shared/page/form-draft.ts';
+import { usePlaceTitle } from '../../shared/page/place-title.ts';
+import { ownZone } from '../../shared/shown/own-zone.ts';
+import { words } from '../../words/en.ts';
+import { putOwnAssignment, removeOwnAssignment } from '../../workspace/commands/by-hand.ts';
+import { newId } from '../../workspace/commands/draft.ts';
+import { PolicyInputs } from '../../shared/controls/PolicyInputs.tsx';
+import {
+  lateOfFields,
+  numberText,
+  policyFields,
+  PolicyFields,
+  policyOfFields,
+  wallText,
+  wholeText,
+} from '../../shared/controls/rule-fields.ts';
+
+const said = words.standing.form;
+
+const AssignmentFields = v.pipe(
+  v.object({
+    courseId: v.string(),
+    title: v.pipe(v.string(), v.trim(), v.minLength(1, said.assignmentTitleWanted), v.maxLength(500)),
+    categoryId: v.string(),
+    possible: numberText,
+    scaleId: v.string(),
+    extraCredit: v.boolean(),
+    excused: v.boolean(),
+    due: wallText,
+    extended: wallText,
+    closes: wallText,
+    attemptsAllowed: wholeText,
+    rules: PolicyFields,
+    groupName: v.pipe(v.string(), v.maxLength(500)),
+    members: v.string(),
+    brief: v.pipe(v.string(), v.maxLength(100_000)),
+  }),
+  v.forward(
+    v.partialCheck(
+      [['due'], ['extended']],
+      ({ due, extended }) => due === '' || extended === '' || extended >= due,
+      said.extendedBefore,
+    ),
+    ['extended'],
+  ),
+  v.forward(
+    v.partialCheck(
+      [['due'], ['closes']],
+      ({ due, closes }) => due === '' || closes === '' || closes >= due,
+      said.closesBefore,
+    ),
+    ['closes'],
+  ),
+);
+type AssignmentFields = v.InferOutput<typeof AssignmentFields>;
+
+function fieldsOf(assignment: Assignment, zone: string): AssignmentFields {
+  const wall = (at: Instant | null) => (at === null ? '' : wallTimeOf(at, zone));
+  return {
+    courseId: assignment.courseId ?? '',
+    title: assignment.title,
+    categoryId: assignment.categoryId ?? '',
+    possible: assignment.possible ?? '',
+    scaleId: assignment.scaleId ?? '',
+    extraCredit: assignment.extraCredit,
+    excused: assignment.excused,
+    due: wall(assignment.dueAt),
+    extended: wall(assignment.extendedTo),
+    closes: wall(assignment.closesAt),
+    attemptsAllowed: String(assignment.attemptsAllowed),
+    rules: policyFields(assignment.policy, assignment.late),
+    groupName: assignment.group?.name ?? '',
+    members: assignment.group?.members.join('\n') ?? '',
+    brief: assignment.brief,
+  };
+}
+
+function assignmentOfFields(
+  fields: AssignmentFields,
+  before: Assignment,
+  course: Course | null,
+  zone: string,
+): Assignment {
+  const at = (wall: string) => (wall === '' ? null : instantOfWall(wall.slice(0, 16), zone));
+  const members = fields.members
+    .split('\n')
+    .map((name) => name.trim())
+    .filter(Boolean);
+  const category = course?.categories.find(({ id }) => id === fields.categoryId);
+  return {
+    ...before,
+    courseId: course?.id ?? null,
+    title: fields.title.trim(),
+    categoryId: category === undefined ? null : asId(CategoryId, category.id),
+    possible: decimalIn(fields.possible),
+    scaleId: course?.scales.some(({ id }) => id === fields.scaleId) === true ? fields.scaleId : null,
+    extraCredit: fields.extraCredit,
+    excused: fields.excused,
+    dueAt: at(fields.due),
+    extendedTo: at(fields.extended),
+    closesAt: at(fields.closes),
+    attemptsAllowed: Math.max(1, Math.min(100, Number(fields.attemptsAllowed))),
+    policy: policyOfFields(fields.rules),
+    late: lateOfFields(fields.rules),
+    group:
+      fields.groupName.trim() === '' && members.length === 0
+        ? null
+        : { name: fields.groupName.trim(), members },
+    brief: fields.brief.trim(),
+  };
+}
+
+/** A new assignment in a course of the student's own. */
+export function NewAssignment() {
+  const { courseId } = useParams();
+  const course = useWorkspaceState((state) => state.records.courses.get(courseId ?? ''));
+  if (course?.byHand !== true)
+    return (
+      <div className="mx-auto max-w-3xl p-6">
+        <Empty>{words.standing.noCourses}</Empty>
+      </div>
+    );
+  const assignment = blankAssignment(asId(AssignmentId, `hand/${newId()}`), course.id, '');
+  return <AssignmentForm assignment={assignment} fresh />;
+}
+
+/** An assignment of the student's own, or a paper that is in no course yet. */
+export function EditAssignment() {
+  const { view } = useAssignment();
+  const { assignment } = view;
+  if (!assignment.byHand && assignment.courseId !== null)
+    return (
+      <div className="mx-auto max-w-3xl p-6">
+        <Empty>{said.scoreSchool}</Empty>
+      </div>
+    );
+  return <AssignmentForm key={assignment.id} assignment={assignment} fresh={false} />;
+}
+
+function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: boolean }) {
+  const workspace = useWorkspace();
+  const navigate = useNavigate();
+  const courses = useWorkspaceState((state) => state.records.courses);
+  const before = courses.get(assignment.courseId ?? '') ?? null;
+  const name = fresh ? `assignment/new/${assignment.courseId ?? ''}` : `assignment/${assignment.id}`;
+  usePlaceTitle(fresh ? said.newAssignment(before?.title ?? '') : said.editAssignment(assignment.title));
+  const form = useForm<AssignmentFields>({
+    resolver: valibotResolver(AssignmentFields),
+    defaultValues: fieldsOf(assignment, before?.zone ?? ownZone()),
+    mode: 'onTouched',
+  });
+  const restored = useFormDraft(name, form, (stored) => {
+    const parsed = v.safeParse(v.looseObject({ title: v.string(), rules: v.unknown() }), stored);
+    return parsed.success ? (stored as AssignmentFields) : null;
+  });
+  const { register, handleSubmit, formState, control } = form;
+  const { errors } = formState;
+  const chosenId = useWatch({ control, name: 'courseId' });
+  const course = courses.get(chosenId) ?? null;
+  const back = fresh
+    ? `/standing/${encodeURIComponent(assignment.courseId ?? '')}`
+    : `/a/${encodeURIComponent(assignment.id)}`;
+  const keep = handleSubmit(async (fields) => {
+    const chosen = courses.get(fields.courseId) ?? null;
+    const zone = before?.zone ?? ownZone();
+    await putOwnAssignment(workspace, {
+      ...assignmentOfFields(fields, assignment, chosen, zone),
+      byHand: true,
+    });
+    forgetFormDraft(workspace, name);
+    await navigate(chosen === null ? back : `/standing/${encodeURIComponent(chosen.id)}`);
+  });
+  const leave = () => {
+    forgetFormDraft(workspace, name);
+    void navigate(back);
+  };
+  const own = [...courses.values()].filter(({ byHand }) => byHand);
+  return (
+    <FormProvider {...form}>
+      <form
+        noValidate
+        onSubmit={(event) => void keep(event)}
+        className="mx-auto grid h-full max-w-3xl content-start gap-7 overflow-auto p-6 max-md:p-4"
+      >
+        <header>
+          <h1 className="font-serif text-2xl font-semibold">
+            {fresh ? said.newAssignment(before?.title ?? '') : said.editAssignment(assignment.title)}
+          </h1>
+          {restored && <p className="mt-1 font-semibold">{said.unkept}</p>}
+        </header>
+        <div className="grid gap-3 sm:grid-cols-2">
+          <TextField
+            label={said.assignmentTitle}
+            error={errors.title?.message}
+            className="sm:col-span-2"
+            {...register('title')}
+          />
+          <SelectField
+            label={said.course}
+            options={[['', said.noCourse], ...own.map(({ id, title }) => [id, title] as const)]}
+            {...register('courseId')}
+          />
+          <SelectField
+            label={said.category}
+            options={[
+              ['', said.inNone],
+              ...(course?.categories ?? []).map(({ id, title }) => [id, title] as const),
+            ]}
+            {...register('categoryId')}
+          />
+          <TextField
+            label={said.possible}
+            hint={said.possibleHint}
+            inputMode="decimal"
+            error={errors.possible?.message}
+            {...register('possible')}
+          />
+          <SelectField
+            label={said.scale}
+            options={[
+              ['', said.points],
+              ...(course?.scales ?? []).map(({ id, title }) => [id, title] as const),
+            ]}
+            {...register('scaleId')}
+          />
+          <CheckField label={said.extra} {...register('extraCredit')} />
+          <CheckField label={said.excused} {...register('excused')} />
+        </div>
+        <div className="grid gap-3 sm:grid-cols-3">
+          <TextField
+            label={said.due}
+            type="datetime-local"
+            error={errors.due?.message}
+            {...register('due')}
+          />
+          <TextField
+            label={said.extended}
+            type="datetime-local"
+            error={errors.extended?.message}
+            {...register('extended')}
+          />
+          <TextField
+            label={said.closes}
+            type="datetime-local"
+            error={errors.closes?.message}
+            {...register('closes')}
+          />
+          <TextField
+            label={said.attemptsAllowed}
+            inputMode="numeric"
+            error={errors.attemptsAllowed?.message}
+            {...register('attemptsAllowed')}
+          />
+        </div>
+        <PolicyInputs course={{ policy: course?.policy ?? null, late: course?.late ?? null }} />
+        <section>
+          <SectionTitle>{said.group}</SectionTitle>
+          <div className="mt-2 grid gap-3 sm:grid-cols-2">
+            <TextField label={said.groupName} {...register('groupName')} />
+            <AreaField label={said.members} {...register('members')} />
+          </div>
+        </section>
+        <AreaField label={said.brief} {...register('brief')} />
+        <div className="flex flex-wrap gap-3 border-t border-rule pt-4">
+          <Button look="main" type="submit">
+            {said.keep}
+          </Button>
+          <Button onClick={leave}>{said.cancel}</Button>
+          {!fresh && assignment.byHand && (
+            <Button
+              look="quiet"
+              className="ml-auto"
+              onClick={() => {
+                forgetFormDraft(workspace, name);
+                void removeOwnAssignment(workspace, assignment).then(() =>
+                  navigate(
+                    before === null ? '/' : `/standing/${encodeURIComponent(asId(CourseId, before.id))}`,
+                  ),
+                );
+              }}
+            >
+              {said.removeAssignment}
+            </Button>
+          )}
+        </div>
+      </form>
+    </FormProvider>
+  );
+}

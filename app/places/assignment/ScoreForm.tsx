@@ -1,0 +1,218 @@
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useForm, useWatch } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import * as v from 'valibot';
+import { asId, CriterionId, decimalIn } from '#core/model/ids.ts';
+import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
+import { scaleOf } from '#core/scores/rules.ts';
+import { useAssignment } from '../../shared/page/assignment-outlet.ts';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { AreaField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { forgetFormDraft, useFormDraft } from '../../shared/page/form-draft.ts';
+import { ownZone } from '../../shared/shown/own-zone.ts';
+import { words } from '../../words/en.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { ownMarkingOf, putScore } from '../../workspace/commands/by-hand.ts';
+import { standing } from '#core/assignment/attempts.ts';
+import { numberText, wallText } from '../../shared/controls/rule-fields.ts';
+
+const said = words.standing.form;
+
+const ScoreFields = v.object({
+  score: numberText,
+  groupScore: numberText,
+  result: v.string(),
+  handedIn: wallText,
+  overall: v.pipe(v.string(), v.maxLength(100_000)),
+  criteria: v.array(
+    v.object({ level: v.string(), points: numberText, comment: v.pipe(v.string(), v.maxLength(100_000)) }),
+  ),
+});
+type ScoreFields = v.InferOutput<typeof ScoreFields>;
+
+function fieldsOf({ rubric, attempts, course }: AssignmentView): ScoreFields {
+  const last = standing(attempts).at(-1);
+  const marking = ownMarkingOf(last?.markings ?? []);
+  return {
+    score: marking?.score ?? '',
+    groupScore: marking?.groupScore ?? '',
+    result: marking?.result ?? '',
+    handedIn: last === undefined ? '' : wallTimeOf(last.attempt.at, course?.zone ?? ownZone()),
+    overall: marking?.overall ?? '',
+    criteria: (rubric?.criteria ?? []).map((criterion) => {
+      const result = marking?.criteria.find(({ criterionId }) => criterionId === criterion.id);
+      return { level: result?.level ?? '', points: result?.points ?? '', comment: result?.comment ?? '' };
+    }),
+  };
+}
+
+/** What an attempt was given, typed in: points, the group's, a step, overall words, criterion by criterion. */
+export function ScoreForm() {
+  const workspace = useWorkspace();
+  const { view } = useAssignment();
+  const { assignment, course, rubric, attempts } = view;
+  const navigate = useNavigate();
+  const name = `score/${assignment.id}`;
+  const form = useForm<ScoreFields>({
+    resolver: valibotResolver(ScoreFields),
+    defaultValues: fieldsOf(view),
+    mode: 'onTouched',
+  });
+  const restored = useFormDraft(name, form, (stored) =>
+    v.is(v.looseObject({ score: v.string(), criteria: v.array(v.unknown()) }), stored)
+      ? (stored as ScoreFields)
+      : null,
+  );
+  const { register, handleSubmit, formState, control } = form;
+  const [score, groupScore] = useWatch({ control, name: ['score', 'groupScore'] });
+  const { errors } = formState;
+  const back = `/a/${encodeURIComponent(assignment.id)}`;
+  const last = standing(attempts).at(-1) ?? null;
+  const bySchool = last?.markings.some(({ byHand }) => !byHand) === true;
+  const scale = scaleOf(assignment, course);
+  const above = (text: string) => {
+    const number = decimalIn(text);
+    return number !== null && assignment.possible !== null && Number(number) > Number(assignment.possible)
+      ? said.above(assignment.possible)
+      : undefined;
+  };
+  const keep = handleSubmit(async (fields) => {
+    const zone = course?.zone ?? ownZone();
+    const criteria = (rubric?.criteria ?? []).flatMap((criterion, i) => {
+      const { level, points, comment } = fields.criteria[i] ?? { level: '', points: '', comment: '' };
+      const given = decimalIn(points);
+      return level === '' && given === null && comment.trim() === ''
+        ? []
+        : [
+            {
+              criterionId: asId(CriterionId, criterion.id),
+              points: given,
+              level: level || null,
+              comment: comment.trim(),
+            },
+          ];
+    });
+    await putScore(
+      workspace,
+      assignment,
+      {
+        score: decimalIn(fields.score),
+        groupScore: decimalIn(fields.groupScore),
+        result: fields.result === '' ? null : fields.result,
+        overall: fields.overall.trim(),
+        criteria,
+        handedInAt: fields.handedIn === '' ? null : instantOfWall(fields.handedIn.slice(0, 16), zone),
+      },
+      last?.attempt.id ?? null,
+    );
+    forgetFormDraft(workspace, name);
+    await navigate(back);
+  });
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => void keep(event)}
+      className="mx-auto grid h-full max-w-3xl content-start gap-6 overflow-auto p-6 max-md:p-4"
+    >
+      <header>
+        <h2 className="font-serif text-xl font-semibold">{said.scoreTitle(assignment.title)}</h2>
+        <p className="mt-1 text-quiet">{bySchool ? said.scoreSchool : said.scoreLead}</p>
+        {restored && <p className="mt-1 font-semibold">{said.unkept}</p>}
+      </header>
+      {!bySchool && (
+        <div className="grid gap-3 sm:grid-cols-2">
+          <TextField
+            label={assignment.group === null ? said.own : said.ownOfGroup}
+            inputMode="decimal"
+            hint={above(score)}
+            error={errors.score?.message}
+            {...register('score')}
+          />
+          {assignment.group !== null && (
+            <TextField
+              label={said.groupScore}
+              inputMode="decimal"
+              hint={above(groupScore) ?? said.groupHint}
+              error={errors.groupScore?.message}
+              {...register('groupScore')}
+            />
+          )}
+          {scale !== null && (
+            <SelectField
+              label={said.result}
+              options={[['', said.noResult], ...scale.steps.map((step) => [step.name, step.name] as const)]}
+              {...register('result')}
+            />
+          )}
+          {(last === null || last.attempt.outside) && (
+            <TextField
+              label={said.handedIn}
+              type="datetime-local"
+              error={errors.handedIn?.message}
+              {...register('handedIn')}
+            />
+          )}
+          <AreaField
+            label={said.overall}
+            hint={said.overallHint}
+            className="sm:col-span-2"
+            {...register('overall')}
+          />
+        </div>
+      )}
+      {rubric !== null && (
+        <section>
+          <SectionTitle>{said.criteria}</SectionTitle>
+          <ul className="mt-2 grid gap-4">
+            {rubric.criteria.map((criterion, i) => (
+              <li key={criterion.id} className="border-t border-rule pt-3">
+                <h3 className="font-serif font-semibold">{criterion.title}</h3>
+                <div className="mt-1 grid gap-3 sm:grid-cols-[1fr_8rem]">
+                  <SelectField
+                    label={said.level}
+                    aria-label={said.criterionLevel(criterion.title)}
+                    options={[
+                      ['', said.noLevel],
+                      ...criterion.levels.map((level) => [level.title, level.title] as const),
+                    ]}
+                    {...register(`criteria.${i}.level`)}
+                  />
+                  {criterion.possible !== null && (
+                    <TextField
+                      label={said.points}
+                      aria-label={said.criterionPoints(criterion.title)}
+                      inputMode="decimal"
+                      error={errors.criteria?.[i]?.points?.message}
+                      {...register(`criteria.${i}.points`)}
+                    />
+                  )}
+                  <AreaField
+                    label={said.overall}
+                    aria-label={said.criterionComment(criterion.title)}
+                    className="sm:col-span-2"
+                    rows={1}
+                    {...register(`criteria.${i}.comment`)}
+                  />
+                </div>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <div className="flex gap-3 border-t border-rule pt-4">
+        <Button look="main" type="submit">
+          {said.keep}
+        </Button>
+        <Button
+          onClick={() => {
+            forgetFormDraft(workspace, name);
+            void navigate(back);
+          }}
+        >
+          {said.cancel}
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,212 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
+import { countWords } from '#core/text/words.ts';
+import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
+import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { saidBy } from '../../shared/remark/said.ts';
+import { words } from '../../words/en.ts';
+import { texts } from '../../workers/clients.ts';
+import { WorkerStopped } from '../../workers/worker-client.ts';
+
+/** The last look: what is not answered, what the requirements say, and both versions word by word. */
+export function Checking() {
+  const outlet = useAssignment();
+  const base = `/a/${encodeURIComponent(outlet.view.assignment.id)}`;
+  return (
+    <div className="mx-auto grid grid-cols-1 max-w-[80rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
+      <div className="grid grid-cols-1 content-start gap-8">
+        <Unanswered outlet={outlet} />
+        <Requirements outlet={outlet} />
+        <Link
+          to={`${base}/send`}
+          className="inline-flex min-h-9 w-fit items-center rounded-md bg-accent px-3 font-semibold text-on-accent hover:opacity-90"
+        >
+          {words.check.toSend}
+        </Link>
+      </div>
+      <section>
+        <SectionTitle>{words.check.compareTitle}</SectionTitle>
+        {outlet.live === null ? (
+          <div className="mt-3">
+            <Empty>
+              {words.check.noDraft}{' '}
+              <Link to={`${base}/revise`} className="font-semibold text-accent hover:underline">
+                {words.check.toRevise}
+              </Link>
+            </Empty>
+          </div>
+        ) : (
+          <Compared outlet={outlet} />
+        )}
+      </section>
+    </div>
+  );
+}
+
+function Unanswered({ outlet: { view, answers } }: { outlet: AssignmentOutlet }) {
+  const open = view.remarks.flatMap((remark) => {
+    const answer = answers.get(remark.id);
+    return answer === undefined || answer.answered ? [] : [{ remark, because: answer.because }];
+  });
+  return (
+    <section>
+      <SectionTitle>{words.check.unansweredTitle}</SectionTitle>
+      <p className="mt-1 text-sm text-quiet">
+        {open.length === 0 ? words.check.allAnswered : words.check.unansweredLead(open.length)}
+      </p>
+      <ul className="mt-2">
+        {open.map(({ remark, because }) => (
+          <li key={remark.id} className="border-t border-rule">
+            <Link
+              to={`/a/${encodeURIComponent(view.assignment.id)}/${because === 'undecided' ? 'decide' : because === 'not asked yet' ? 'read' : 'revise'}?remark=${encodeURIComponent(remark.id)}`}
+              className="flex gap-3 py-2 hover:underline"
+            >
+              <span className="w-5 shrink-0 text-right text-sm text-quiet">
+                {view.numberByRemark.get(remark.id)}
+              </span>
+              <span className="min-w-0">
+                <span className="line-clamp-2">{saidBy(remark)}</span>
+                <span className="text-sm text-quiet">{words.unanswered[because]}</span>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Requirements({ outlet: { view, live } }: { outlet: AssignmentOutlet }) {
+  const { wordsMin, wordsMax } = view.assignment.requirements;
+  const count = useMemo(() => (live === null ? null : countWords(live.paper.text)), [live]);
+  const text =
+    wordsMin === null || wordsMax === null
+      ? words.check.noRequirements
+      : count === null
+        ? words.check.noDraft
+        : count >= wordsMin && count <= wordsMax
+          ? words.check.wordsMet(count, wordsMin, wordsMax)
+          : words.check.wordsNotMet(count, wordsMin, wordsMax);
+  return (
+    <section>
+      <SectionTitle>{words.check.requirements}</SectionTitle>
+      <p className="mt-1">{text}</p>
+    </section>
+  );
+}
+
+function Compared({ outlet: { marked, live } }: { outlet: AssignmentOutlet }) {
+  const [comparison, setComparison] = useState<Comparison | 'failed' | null>(null);
+  const [tries, setTries] = useState(1);
+  useEffect(() => {
+    if (marked === null || live === null) return;
+    let over = false;
+    texts
+      .ask((worker) => worker.compare(marked.paper, live.paper))
+      .then((result) => {
+        if (!over) setComparison(result);
+      })
+      .catch((error: unknown) => {
+        if (!(error instanceof WorkerStopped)) throw error;
+        if (!over) setComparison('failed');
+      });
+    return () => {
+      over = true;
+    };
+  }, [marked, live, tries]);
+  if (comparison === 'failed')
+    return (
+      <p role="alert" className="mt-3">
+        {words.check.notCompared}{' '}
+        <Button onClick={() => setTries(tries + 1)}>{words.check.compareAgain}</Button>
+      </p>
+    );
+  if (comparison === null) return <p className="mt-3 text-quiet">{words.check.comparing}</p>;
+  const { kept, added, removed, moved } = comparison.counts;
+  const same = comparison.passages.every(isUnchanged);
+  return (
+    <>
+      <p className="mt-1 text-sm text-quiet">{words.check.counts(kept, added, removed, moved)}</p>
+      <p className="mb-4 text-sm text-quiet">{same ? words.check.same : words.check.legend}</p>
+      <div className="max-w-[44rem] font-serif leading-relaxed">{foldUnchanged(comparison.passages)}</div>
+    </>
+  );
+}
+
+function isUnchanged(passage: Passage): boolean {
+  return passage.every((piece) => piece.kind === 'kept');
+}
+
+/** Longer runs of unchanged paragraphs are folded between the changed ones. */
+function foldUnchanged(passages: readonly Passage[]): React.ReactNode[] {
+  const shown: React.ReactNode[] = [];
+  for (let from = 0; from < passages.length;) {
+    let to = from;
+    while (to < passages.length && isUnchanged(passages[to]) === isUnchanged(passages[from])) to++;
+    const run = passages
+      .slice(from, to)
+      .map((passage, i) => <ComparedPassage key={from + i} passage={passage} />);
+    shown.push(
+      isUnchanged(passages[from]) && run.length > 1 ? (
+        <details key={`fold ${from}`} className="mb-3">
+          <summary className="cursor-pointer font-sans text-sm text-quiet">
+            {words.check.skipped(run.length)}
+          </summary>
+          <div className="mt-2">{run}</div>
+        </details>
+      ) : (
+        run
+      ),
+    );
+    from = to;
+  }
+  return shown;
+}
+
+const NAMES: Record<Exclude<Piece['kind'], 'kept'>, string> = {
+  added: words.check.added,
+  removed: words.check.removed,
+  'moved here': words.check.movedHere,
+  'moved away': words.check.movedAway,
+};
+
+function ComparedPassage({ passage }: { passage: Passage }) {
+  return (
+    <p className="mb-3 whitespace-pre-wrap">
+      {passage.map((piece, index) => {
+        if (piece.kind === 'kept') return <span key={index}>{piece.text}</span>;
+        const name = NAMES[piece.kind];
+        if (piece.kind === 'added')
+          return (
+            <ins
+              key={index}
+              title={name}
+              className="bg-[color-mix(in_srgb,var(--accent)_12%,transparent)] decoration-accent decoration-2 underline-offset-3"
+            >
+              {piece.text}
+            </ins>
+          );
+        if (piece.kind === 'removed')
+          return (
+            <del key={index} title={name} className="text-quiet">
+              {piece.text}
+            </del>
+          );
+        return (
+          <span
+            key={index}
+            title={name}
+            className={
+              piece.kind === 'moved here'
+                ? 'underline decoration-dotted decoration-2 underline-offset-4'
+                : 'text-quiet line-through decoration-dotted'
+            }
+          >
+            {piece.text}
+          </span>
+        );
+      })}
+    </p>
+  );
+}

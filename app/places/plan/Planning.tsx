@@ -1,0 +1,126 @@
+import { useTouch } from '../../shared/page/hooks.ts';
+import { shownPoints } from '../../shared/shown/figures.ts';
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import { Link } from 'react-router';
+import { planTotals } from '#core/plan/tasks.ts';
+import { useAssignment } from '../../shared/page/assignment-outlet.ts';
+import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { words } from '../../words/en.ts';
+import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { proposeOrder } from '../../workspace/commands/plan.ts';
+import { TaskList } from './TaskList.tsx';
+
+/** What was decided to be acted on, as tasks with minutes and the points behind them. */
+export function Planning() {
+  const touch = useTouch();
+  const workspace = useWorkspace();
+  const { view } = useAssignment();
+  const totals = planTotals(view.tasks);
+  const dragged = view.tasks.some((planned) => planned.task.rank !== null);
+  return (
+    <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <section>
+        <Unexplained view={view} />
+        <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4">
+          <div>
+            <SectionTitle>{words.plan.title}</SectionTitle>
+            <p className="text-sm text-quiet">
+              {words.plan.summary(view.tasks.length, words.plan.hours(totals.minutesLeft), totals.done)}
+            </p>
+          </div>
+          {dragged && (
+            <Button look="quiet" onClick={() => void proposeOrder(workspace, view.assignment.id)}>
+              {words.plan.proposed}
+            </Button>
+          )}
+        </div>
+        {view.tasks.length === 0 ? (
+          <Empty>
+            {words.plan.empty}{' '}
+            <Link
+              to={`/a/${encodeURIComponent(view.assignment.id)}/decide`}
+              className="font-semibold text-accent hover:underline"
+            >
+              {words.plan.toDecide}
+            </Link>
+          </Empty>
+        ) : (
+          <>
+            <p className="mb-2 text-sm text-quiet">
+              {dragged ? words.plan.ownOrder : touch ? words.plan.proposedHintTouch : words.plan.proposedHint}
+            </p>
+            <TaskList view={view} />
+          </>
+        )}
+      </section>
+      <Worth view={view} gain={totals.gain} />
+    </div>
+  );
+}
+
+function Unexplained({ view }: { view: AssignmentView }) {
+  return view.losses
+    .filter((loss) => loss.unexplained > 0)
+    .map((loss) => (
+      <p
+        key={loss.criterionId ?? ''}
+        className="mb-4 rounded-lg border border-dashed border-rule-strong p-3 text-sm font-semibold"
+      >
+        {loss.criterionId === null
+          ? words.plan.unexplainedWhole(hundredths(loss.unexplained))
+          : words.plan.unexplained(hundredths(loss.unexplained), loss.title)}
+      </p>
+    ));
+}
+
+/** Where the points went, and what the tasks could bring of them. */
+function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
+  const gainOf = (ids: ReadonlyMap<string, number>) =>
+    view.tasks
+      .filter((planned) => planned.task.remarkIds.some((id) => ids.has(id)))
+      .reduce((sum, planned) => sum + (planned.gain ?? 0), 0);
+  const stake = view.losses.some(({ atStake }) => atStake);
+  if (view.losses.length === 0) return <p className="text-sm text-quiet">{words.plan.noPoints}</p>;
+  return (
+    <aside>
+      <SectionTitle>{words.plan.total}</SectionTitle>
+      {stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
+      {!stake && view.score !== null && (
+        <p className="mt-2">{words.plan.totalLine(hundredths(gain), shownPoints(view.score))}</p>
+      )}
+      {!stake && view.reachable !== null && (
+        <p className="text-quiet">{words.plan.capLine(shownPoints(view.reachable))}</p>
+      )}
+      <p className="mt-2 mb-6 text-sm text-quiet">{words.plan.estimate}</p>
+      <table className="w-full text-sm">
+        <caption className="mb-1 text-left font-serif text-base font-semibold">
+          {stake ? words.plan.stakeCaption : words.plan.byCriterion}
+        </caption>
+        <thead className="text-quiet">
+          <tr>
+            <th scope="col" className="py-1 text-left font-normal">
+              {words.plan.criterion}
+            </th>
+            <th scope="col" className="text-right font-normal">
+              {stake ? words.plan.stake : words.plan.lost}
+            </th>
+            <th scope="col" className="text-right font-normal">
+              {words.plan.planned}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.losses.map((loss) => (
+            <tr key={loss.criterionId ?? ''} className="border-t border-rule">
+              <th scope="row" className="py-1.5 text-left font-normal">
+                {loss.criterionId === null ? words.plan.whole : loss.title}
+              </th>
+              <td className="text-right">{hundredths(loss.lost)}</td>
+              <td className="text-right">{hundredths(gainOf(loss.shareByRemark))}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </aside>
+  );
+}

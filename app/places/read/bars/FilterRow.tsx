@@ -1,0 +1,82 @@
+import { useEffect, useRef } from 'react';
+import type { Remark } from '#core/model/remark.ts';
+import { Button } from '../../../shared/controls/Controls.tsx';
+import { words } from '../../../words/en.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { filterFields, groupsBy, passes, type Filter, type FilterField } from '../filter.ts';
+
+/** Which remarks are shown: a list for each field, with how many have each value. */
+export function FilterRow({
+  view,
+  remarks,
+  filter,
+  asked,
+  onChange,
+  onClose,
+}: {
+  view: AssignmentView;
+  /** All that could be shown. */
+  remarks: readonly Remark[];
+  filter: Filter;
+  /** It was just asked for; one that is there again on return leaves the keys to the place. */
+  asked: boolean;
+  onChange: (filter: Filter) => void;
+  onClose: () => void;
+}) {
+  const first = useRef<HTMLSelectElement>(null);
+  useEffect(() => {
+    if (asked) first.current?.focus();
+  }, [asked]);
+  const said = words.reading.filter;
+  const set = (field: FilterField, value: string) => {
+    const others = Object.entries(filter).filter(([one]) => one !== field);
+    onChange(Object.fromEntries(value === ANY ? others : [...others, [field, value]]));
+  };
+  const shown = remarks.filter((remark) => passes(view, remark, filter)).length;
+  return (
+    <div
+      role="group"
+      aria-label={said.label}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') onClose();
+      }}
+      className="flex flex-wrap items-center gap-2 border-b border-rule px-5 py-2 text-sm max-md:px-4"
+    >
+      {filterFields.map((field, i) => {
+        const groups = groupsBy(view, remarks, field);
+        // A field in which all are the same tells nothing apart.
+        if (groups.length < 2 && !(field in filter)) return null;
+        return (
+          <select
+            key={field}
+            ref={i === 0 ? first : undefined}
+            aria-label={said.fields[field]}
+            value={!(field in filter) ? ANY : `=${filter[field]}`}
+            onChange={(event) => set(field, event.target.value === ANY ? ANY : event.target.value.slice(1))}
+            className={`max-w-44 rounded border bg-surface px-1.5 py-1 ${!(field in filter) ? 'border-rule' : 'border-ink font-semibold'}`}
+          >
+            <option value={ANY}>{said.fields[field]}</option>
+            {groups.map(({ value, label, remarks: own }) => (
+              <option key={value} value={`=${value}`}>
+                {said.option(label, own.length)}
+              </option>
+            ))}
+          </select>
+        );
+      })}
+      <span role="status" className="ml-auto text-quiet">
+        {said.shown(shown, remarks.length)}
+      </span>
+      {Object.keys(filter).length > 0 && (
+        <Button look="quiet" className="min-h-8 px-1" onClick={() => onChange({})}>
+          {said.clear}
+        </Button>
+      )}
+      <Button look="quiet" className="min-h-8 px-1" onClick={onClose}>
+        {said.close}
+      </Button>
+    </div>
+  );
+}
+
+const ANY = 'any';

@@ -1,0 +1,47 @@
+import clsx from 'clsx';
+import { words } from '../../../words/en.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { countIn, labelOf, materialsOf, type Material } from '../materials.ts';
+
+/** What there is to read, each with how much of it was read. */
+export function MaterialTabs({
+  view,
+  material,
+  onOpen,
+}: {
+  view: AssignmentView;
+  material: Material;
+  onOpen: (material: Material) => void;
+}) {
+  return (
+    <div
+      role="tablist"
+      aria-label={words.reading.materials}
+      className="flex max-w-full min-w-0 gap-4 overflow-x-auto max-md:gap-5"
+    >
+      {materialsOf(view).map((each) => {
+        const counted = countIn(view, each);
+        return (
+          <button
+            key={each}
+            type="button"
+            role="tab"
+            aria-selected={each === material}
+            onClick={() => onOpen(each)}
+            className={clsx(
+              'border-b-2 py-1.5 whitespace-nowrap max-md:py-0.5',
+              each === material ? 'border-accent' : 'border-transparent',
+            )}
+          >
+            <span className={clsx(each === material && 'font-bold')}>{labelOf(view, each)}</span>
+            {counted !== null && (
+              <span className="ml-1 text-sm text-quiet">
+                {words.reading.ofShort(counted.read, counted.received)}
+              </span>
+            )}
+          </button>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,19 @@
+import { useOutletContext } from 'react-router';
+import type { Answer } from '#core/check/answered.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import type { LiveOutcomes } from '../../workspace/state/outcomes.ts';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
+
+/** What every station of an assignment is given. */
+export interface AssignmentOutlet {
+  readonly view: AssignmentView;
+  /** The marked paper's text; null while it is read and where there is none. */
+  readonly marked: ReadPaper | null;
+  /** What became of each passage in the draft; null while there is no draft. */
+  readonly live: LiveOutcomes | null;
+  readonly answers: ReadonlyMap<string, Answer>;
+}
+
+export function useAssignment(): AssignmentOutlet {
+  return useOutletContext<AssignmentOutlet>();
+}

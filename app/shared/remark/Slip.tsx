@@ -1,0 +1,237 @@
+import { useIsCut } from '../page/hooks.ts';
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import clsx from 'clsx';
+import { memo, type ReactNode } from 'react';
+import { toast } from 'sonner';
+import { Link } from 'react-router';
+import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
+import { stances, type Judgement } from '#core/model/work.ts';
+import { stanceOf } from '#core/saying/saying-of.ts';
+import { isRead } from '#core/tally/tally.ts';
+import { criterionAddress } from './remark-address.ts';
+import { saidBy } from './said.ts';
+import { CriterionChoice } from './CriterionChoice.tsx';
+import { PointsBehind } from './PointsBehind.tsx';
+import { SlipExtras } from './SlipExtras.tsx';
+import { words } from '../../words/en.ts';
+import { behindOf, criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { markRead, noteOnRemark, setStance } from '../../workspace/commands/decide.ts';
+import { useKeptText } from './kept-text.ts';
+import { decisionLook } from './decision-look.ts';
+import { DecisionButtons, DecisionSign } from './Decisions.tsx';
+import { ReplyField, Thread } from './Thread.tsx';
+
+/** Longer remarks are folded until they are opened or in focus. */
+const FOLD_CHARACTERS = 320;
+
+/** Puts a remark into the clipboard with the words it is about and their page. */
+async function copyRemark(remark: Remark): Promise<void> {
+  await navigator.clipboard.writeText(
+    words.slip.copyOf(saidBy(remark), remark.author.name, quotedWords(remark), pageOf(remark)),
+  );
+  toast(words.reading.copied);
+}
+
+/** The panel that shows one remark: who, what, about which words, its points, and what was decided. */
+export const Slip = memo(function Slip({
+  view,
+  remark,
+  focused,
+  onFocus,
+  compact = false,
+  unfolded,
+  onUnfold,
+  extra,
+}: {
+  view: AssignmentView;
+  remark: Remark;
+  focused: boolean;
+  onFocus: (id: string) => void;
+  /** One line until it is in focus: it stands among many. */
+  compact?: boolean;
+  /** Whether a long one stands in full though it isn't in focus. */
+  unfolded: boolean;
+  onUnfold: (id: string, open: boolean) => void;
+  extra?: ReactNode;
+}) {
+  const workspace = useWorkspace();
+  const judgement = view.judgements.get(remark.id);
+  const read = isRead(remark, view.readings.get(remark.id));
+  const number = view.numberByRemark.get(remark.id) ?? 0;
+  const position = words.slip.position(number, quotedWords(remark), pageOf(remark));
+  const long = saidBy(remark).length > FOLD_CHARACTERS;
+  const mayFold = long && !unfolded && !focused;
+  const [text, isCut] = useIsCut<HTMLParagraphElement>();
+  // What is all in sight is not folded, however long it is.
+  const folded = mayFold && isCut;
+  const criterion = criterionFor(view, remark);
+  const behind = behindOf(view, remark.id);
+  const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
+  if (compact && !focused)
+    return (
+      <article
+        data-slip={remark.id}
+        data-folded
+        aria-label={position}
+        onClick={() => onFocus(remark.id)}
+        className={clsx(
+          'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule bg-surface px-2.5 py-1.5 text-sm',
+          decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
+        )}
+      >
+        <span className="text-quiet" aria-hidden>
+          {number}
+        </span>
+        <button type="button" className={clsx('min-w-0 flex-1 truncate text-left', !read && 'font-semibold')}>
+          {saidBy(remark)}
+        </button>
+        <DecisionSign judgement={judgement} />
+      </article>
+    );
+  return (
+    <article
+      data-slip={remark.id}
+      data-folded={folded}
+      aria-label={position}
+      aria-current={focused ? 'true' : undefined}
+      onClick={() => onFocus(remark.id)}
+      className={clsx(
+        'rounded-lg border border-l-[3px] bg-surface px-3.5 py-2.5',
+        focused ? 'border-ink shadow-(--shadow)' : 'border-rule',
+        decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
+      )}
+    >
+      <header className="flex flex-wrap items-center gap-x-3 text-sm">
+        <b className="whitespace-nowrap">{remark.author.name}</b>
+        {remark.author.role !== 'instructor' && (
+          <span className="whitespace-nowrap text-quiet">{words.shelf.roles[remark.author.role]}</span>
+        )}
+        <span
+          className={clsx('whitespace-nowrap text-quiet', !judgement?.stance && 'italic')}
+          title={words.slip.saysLabel}
+        >
+          {words.stances[stanceOf(remark, judgement)]}
+        </span>
+        {criterion !== null && (
+          <Link
+            to={criterionAddress(view.assignment.id, criterion.id)}
+            title={words.rubric.toCriterion}
+            className="min-w-0 truncate text-quiet hover:text-ink hover:underline"
+          >
+            {criterion.title}
+          </Link>
+        )}
+        {!focused && behind !== null && behind.share > 0 && (
+          <span className="whitespace-nowrap text-quiet" title={words.rubric.behindTitle}>
+            {words.rubric.behindShort(hundredths(behind.share))}
+          </span>
+        )}
+        <span className="ml-auto inline-flex items-center gap-2">
+          {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}
+          <DecisionSign judgement={judgement} />
+          <span className="text-quiet" aria-hidden>
+            {number}
+          </span>
+        </span>
+      </header>
+      {focused && <About remark={remark} />}
+      <p ref={text} className={clsx('mt-1 whitespace-pre-wrap', mayFold && 'line-clamp-4')}>
+        {saidBy(remark)}
+      </p>
+      {(remark.replies.length > 0 || remark.state !== null) && <Thread remark={remark} open={focused} />}
+      {!focused && judgement !== undefined && judgement.reply !== '' && (
+        <p className="mt-1 line-clamp-2 border-l border-rule-strong pl-3 text-sm">
+          {words.slip.replied(judgement.reply)}
+        </p>
+      )}
+      <SlipExtras view={view} remark={remark} focused={focused} />
+      {(folded || (long && unfolded && !focused)) && (
+        <button
+          type="button"
+          className="mt-1 text-sm font-semibold text-accent hover:underline"
+          onClick={(event) => {
+            event.stopPropagation();
+            onUnfold(remark.id, !unfolded);
+          }}
+        >
+          {folded ? words.slip.showAll : words.slip.fold}
+        </button>
+      )}
+      {focused && (
+        <>
+          <div className="mt-2 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1 border-t border-dashed border-rule pt-2 text-sm text-quiet">
+            <StanceChoice remark={remark} judgement={judgement} />
+            <CriterionChoice view={view} remark={remark} />
+            <PointsBehind view={view} remark={remark} />
+            <button type="button" className="hover:underline" onClick={() => void copyRemark(remark)}>
+              {words.reading.copy}
+            </button>
+            <button
+              type="button"
+              className="hover:underline"
+              onClick={() => void markRead(workspace, remark, !read)}
+            >
+              {read ? words.slip.unread : words.slip.markRead}
+            </button>
+          </div>
+          <div className="mt-2">
+            <DecisionButtons remark={remark} judgement={judgement} />
+          </div>
+          <NoteField key={remark.id} remark={remark} judgement={judgement} />
+          <ReplyField key={`reply ${remark.id}`} remark={remark} judgement={judgement} />
+          {extra}
+        </>
+      )}
+    </article>
+  );
+});
+
+function About({ remark }: { remark: Remark }) {
+  const quote = quotedWords(remark);
+  // A change shows its words itself.
+  if (quote === null || remark.change !== null) return null;
+  return <p className="mt-1 line-clamp-3 font-serif text-sm text-quiet italic">“{quote}”</p>;
+}
+
+/** What the remark says: as the student corrected it, else as the rules propose. */
+export function StanceChoice({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  const workspace = useWorkspace();
+  const proposed = stanceOf(remark, judgement === undefined ? undefined : { ...judgement, stance: null });
+  return (
+    <select
+      aria-label={words.slip.saysLabel}
+      className="max-w-full rounded border border-transparent bg-transparent py-0.5 text-sm text-quiet hover:border-rule"
+      value={judgement?.stance ?? ''}
+      onChange={(event) => {
+        const chosen = stances.find((stance) => stance === event.target.value);
+        void setStance(workspace, remark, chosen ?? null);
+      }}
+    >
+      <option value="">{words.slip.saysProposed(words.stances[proposed])}</option>
+      {stances.map((stance, index) => (
+        <option key={stance} value={stance}>
+          {`${index + 1} ${words.stances[stance]}`}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** The student's own note. */
+export function NoteField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+  const workspace = useWorkspace();
+  const [text, setText, leave] = useKeptText(`note/${remark.id}`, judgement?.note ?? '', (note, typing) =>
+    noteOnRemark(workspace, remark, note, typing),
+  );
+  return (
+    <textarea
+      aria-label={words.slip.note}
+      placeholder={words.slip.notePlaceholder}
+      rows={text === '' ? 1 : 2}
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={leave}
+      className="mt-2 block w-full resize-y rounded-md border border-rule bg-paper px-2.5 py-1.5 text-sm placeholder:text-quiet"
+    />
+  );
+}
