@@ -19,6 +19,7 @@ import { useAssignmentView } from '../workspace/state/use-views.ts';
 import { standing } from '#core/assignment/attempts.ts';
 import { answersOf, useFollowing, useOutcomes } from '../workspace/state/outcomes.ts';
 import { usePaper } from '../workspace/state/papers.ts';
+import { assignmentAddress } from '../shared/page/addresses.ts';
 
 /** Title, facts and the line of an assignment; the station's place below. */
 export function AssignmentLayout() {
@@ -55,7 +56,7 @@ function Stations({ view }: { view: AssignmentView }) {
   const narrow = useNarrow();
   const undoButtons = <UndoButtons onUndo={undo} onRedo={redo} />;
   const title = (
-    <Link to={`/a/${encodeURIComponent(view.assignment.id)}`} className="hover:underline">
+    <Link to={assignmentAddress(view.assignment.id)} className="hover:underline">
       {view.assignment.title}
     </Link>
   );

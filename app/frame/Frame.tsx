@@ -19,6 +19,7 @@ import { SignIn } from '../places/signing-in/SignIn.tsx';
 import { DropTarget } from './DropTarget.tsx';
 import { Sign } from './Sign.tsx';
 import { TakeInDialog } from './TakeInDialog.tsx';
+import { assignmentAddress } from '../shared/page/addresses.ts';
 
 const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
   { to: '/', label: words.places.arrivals, icon: Inbox },
@@ -121,7 +122,7 @@ function useMarkingNotices(): void {
         const changed = [...markings.values()].some(
           (one) => one.attemptId === marking.attemptId && one.id !== marking.id,
         );
-        const address = `/a/${encodeURIComponent(marking.assignmentId)}${again ? '/send' : ''}`;
+        const address = assignmentAddress(marking.assignmentId, again ? 'send' : '');
         // Where it is shown already, a notice would lie over what it is about.
         if (window.location.pathname === address) return;
         const said = changed ? words.notice.changed : words.notice.marked;

@@ -8,7 +8,6 @@ import { nextUnreadAnywhere } from '../../shared/remark/next-unread.ts';
 import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { isPastTerm } from '../../shared/page/past-term.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
-import { remarkAddress } from '../../shared/remark/remark-address.ts';
 import { useTakeIn } from '../../shared/files/use-take-in.ts';
 import { words } from '../../words/en.ts';
 import { isGoneThrough, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
@@ -19,6 +18,7 @@ import { useFrozenOrder } from './frozen-order.ts';
 import { PastTerms } from './PastTerms.tsx';
 import { ReadRow } from './ReadRow.tsx';
 import { DueNext, Idle, OpenAgain, Waiting } from './Sidelines.tsx';
+import { remarkAddress } from '../../shared/page/addresses.ts';
 
 /** Unread first, then the newest. */
 function cameBack(views: readonly AssignmentView[]): AssignmentView[] {

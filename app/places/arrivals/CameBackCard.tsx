@@ -14,6 +14,7 @@ import { words } from '../../words/en.ts';
 import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
 import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** What, from whom and when, and which attempt. */
 export function factsOf(view: AssignmentView): string {
@@ -62,7 +63,7 @@ export const CameBackCard = memo(function CameBackCard({
   const lastVisitMs = useVisits((state) => state.lastVisitMs);
   if (latestMarking === null) return null;
   const done = isGoneThrough(view);
-  const address = `/a/${encodeURIComponent(assignment.id)}`;
+  const address = assignmentAddress(assignment.id);
   const first = tally.byChannel.find((c) => c.received > c.read);
   const isNew = lastVisitMs !== null && arrivedAt !== null && Date.parse(arrivedAt) > lastVisitMs;
   const markRead = () => {
@@ -144,7 +145,7 @@ function Remarkable({ view }: { view: AssignmentView }) {
   const { assignment, promised, scoreChange, contradictions } = view;
   const missing = promised.filter(({ state }) => state === 'missing');
   const changed = changedUnread(view);
-  const address = `/a/${encodeURIComponent(assignment.id)}`;
+  const address = assignmentAddress(assignment.id);
   const chip =
     'inline-flex items-baseline gap-2 rounded-md border border-dashed border-rule-strong px-2.5 py-0.5 text-sm hover:border-ink';
   if (missing.length + changed.length + contradictions.length === 0 && scoreChange === null) return null;

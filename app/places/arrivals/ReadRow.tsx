@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { words } from '../../words/en.ts';
 import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { factsOf, ScoreShown } from './CameBackCard.tsx';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** An assignment that was gone through, in one row; what was read stays findable. */
 export const ReadRow = memo(function ReadRow({ view }: { view: AssignmentView }) {
@@ -12,7 +13,7 @@ export const ReadRow = memo(function ReadRow({ view }: { view: AssignmentView })
     <li className="border-t border-rule py-2.5">
       <div className="flex items-baseline justify-between gap-4">
         <Link
-          to={`/a/${encodeURIComponent(assignment.id)}`}
+          to={assignmentAddress(assignment.id)}
           className="min-w-0 font-serif font-semibold hover:underline"
         >
           {assignment.title}

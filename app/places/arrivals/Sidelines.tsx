@@ -6,7 +6,6 @@ import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { proposalFor } from '#core/saying/saying-of.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
-import { remarkAddress } from '../../shared/remark/remark-address.ts';
 import { saidBy } from '../../shared/remark/said.ts';
 import { daysUntil, shownMoment } from '../../shared/shown/shown.ts';
 import { latenessSentence, stateSentence } from '../../shared/line/state-words.ts';
@@ -14,6 +13,7 @@ import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { worthOf } from '#core/assignment/worth.ts';
 import { standing } from '#core/assignment/attempts.ts';
+import { assignmentAddress, remarkAddress } from '../../shared/page/addresses.ts';
 
 interface Views {
   readonly views: readonly AssignmentView[];
@@ -38,7 +38,7 @@ function List({
           {rows.map(({ view, facts }) => (
             <li key={view.assignment.id} className="border-t border-rule py-2.5 text-sm">
               <Link
-                to={`/a/${encodeURIComponent(view.assignment.id)}`}
+                to={assignmentAddress(view.assignment.id)}
                 className="text-base font-semibold hover:underline"
               >
                 {view.assignment.title}
@@ -151,7 +151,7 @@ function DueFacts({ view, all }: { view: AssignmentView; all: readonly Assignmen
       {onDraft !== undefined && onDraft.remarks.length > 0 && (
         <p>
           <Link
-            to={`/a/${encodeURIComponent(onDraft.assignment.id)}/read`}
+            to={assignmentAddress(onDraft.assignment.id, 'read')}
             className="font-semibold text-accent hover:underline"
           >
             {words.arrivals.adviceOnDraft(onDraft.remarks.length)}

@@ -8,7 +8,6 @@ import type { Query } from '#core/model/work.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { useKeptText } from '../../shared/remark/kept-text.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
-import { remarkAddress } from '../../shared/remark/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { isPastTerm } from '../../shared/page/past-term.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
@@ -20,6 +19,7 @@ import {
   wordQuery,
 } from '../../workspace/commands/queries.ts';
 import type { RecordMaps } from '../../workspace/storage/records.ts';
+import { assignmentAddress, remarkAddress } from '../../shared/page/addresses.ts';
 
 /** Everything to be asked, by person, as a text to take along; and what the records give reason to ask. */
 export function Asking() {
@@ -122,7 +122,7 @@ function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
   return (
     <li className="border-t border-rule py-3">
       <Link
-        to={remark === undefined ? `/a/${encodeURIComponent(query.assignmentId)}` : remarkAddress(remark)}
+        to={remark === undefined ? assignmentAddress(query.assignmentId) : remarkAddress(remark)}
         className="text-sm text-quiet hover:underline"
       >
         {[words.asks.about(title), contextOf(remark)].filter(Boolean).join(' · ')}

@@ -26,6 +26,7 @@ import {
   wallText,
   wholeText,
 } from '../../shared/controls/rule-fields.ts';
+import { assignmentAddress, courseAddress } from '../../shared/page/addresses.ts';
 
 const said = words.standing.form;
 
@@ -169,9 +170,10 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
   const { errors } = formState;
   const chosenId = useWatch({ control, name: 'courseId' });
   const course = courses.get(chosenId) ?? null;
-  const back = fresh
-    ? `/standing/${encodeURIComponent(assignment.courseId ?? '')}`
-    : `/a/${encodeURIComponent(assignment.id)}`;
+  const back =
+    fresh && assignment.courseId !== null
+      ? courseAddress(assignment.courseId)
+      : assignmentAddress(assignment.id);
   const keep = handleSubmit(async (fields) => {
     const chosen = courses.get(fields.courseId) ?? null;
     const zone = before?.zone ?? ownZone();
@@ -180,7 +182,7 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
       byHand: true,
     });
     forgetFormDraft(workspace, name);
-    await navigate(chosen === null ? back : `/standing/${encodeURIComponent(chosen.id)}`);
+    await navigate(chosen === null ? back : courseAddress(chosen.id));
   });
   const leave = () => {
     forgetFormDraft(workspace, name);
@@ -285,9 +287,7 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
               onClick={() => {
                 forgetFormDraft(workspace, name);
                 void removeOwnAssignment(workspace, assignment).then(() =>
-                  navigate(
-                    before === null ? '/' : `/standing/${encodeURIComponent(asId(CourseId, before.id))}`,
-                  ),
+                  navigate(before === null ? '/' : courseAddress(asId(CourseId, before.id))),
                 );
               }}
             >

@@ -13,6 +13,7 @@ import { Awaited } from './Awaited.tsx';
 import { Promises } from './Promises.tsx';
 import { Rules } from './Rules.tsx';
 import { Stages } from './Stages.tsx';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** The assignment as a whole: what came back, its attempts, and what the rules say. */
 export function Overview() {
@@ -44,7 +45,6 @@ function CameBack({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
   const { tally, assignment, contradictions, course } = view;
   const first = tally.byChannel.find((c) => c.received > c.read);
-  const base = `/a/${encodeURIComponent(assignment.id)}`;
   const mainLink =
     'inline-flex min-h-9 items-center rounded-md bg-accent px-3 font-semibold text-on-accent hover:opacity-90';
   const undecided = tally.decided < tally.received;
@@ -70,7 +70,7 @@ function CameBack({ view }: { view: AssignmentView }) {
               </Link>
             )}
             {first === undefined && undecided && (
-              <Link to={`${base}/decide`} className={mainLink}>
+              <Link to={assignmentAddress(assignment.id, 'decide')} className={mainLink}>
                 {words.assignment.startDeciding}
               </Link>
             )}

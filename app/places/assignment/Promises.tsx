@@ -5,7 +5,6 @@ import { promisePlaces } from '#core/model/promises.ts';
 import type { Promised } from '#core/tally/promises.ts';
 import { Choice } from '../../shared/controls/Choice.tsx';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { remarkAddress } from '../../shared/remark/remark-address.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import {
@@ -15,6 +14,7 @@ import {
   takeUpQuery,
   type ProposedQuery,
 } from '../../workspace/commands/queries.ts';
+import { remarkAddress } from '../../shared/page/addresses.ts';
 
 /** What was promised elsewhere than where it was said: kept, missing, or set aside; and what could be asked. */
 export function Promises({ view }: { view: AssignmentView }) {

@@ -7,6 +7,7 @@ import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { shownMoment, shownPercent } from '../../shared/shown/shown.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** What the rules say: due time, own extension and closing time apart, attempts, lateness, what counts. */
 export function Rules({ view }: { view: AssignmentView }) {
@@ -38,14 +39,13 @@ export function Rules({ view }: { view: AssignmentView }) {
 /** What the student put in can be changed by them. */
 function OwnLinks({ view: { assignment, course, score } }: { view: AssignmentView }) {
   if (!assignment.byHand && course !== null) return null;
-  const base = `/a/${encodeURIComponent(assignment.id)}`;
   const link = 'font-semibold text-accent hover:underline';
   return (
     <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
-      <Link to={`${base}/edit`} className={link}>
+      <Link to={assignmentAddress(assignment.id, 'edit')} className={link}>
         {course === null ? words.assignment.intoCourse : words.standing.form.edit}
       </Link>
-      <Link to={`${base}/score`} className={link}>
+      <Link to={assignmentAddress(assignment.id, 'score')} className={link}>
         {score === null ? words.standing.form.typeScore : words.standing.form.editScore}
       </Link>
     </p>

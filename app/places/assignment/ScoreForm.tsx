@@ -16,6 +16,7 @@ import type { AssignmentView } from '#core/assignment/view.ts';
 import { ownMarkingOf, putScore } from '../../workspace/commands/by-hand.ts';
 import { standing } from '#core/assignment/attempts.ts';
 import { numberText, wallText } from '../../shared/controls/rule-fields.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 const said = words.standing.form;
 
@@ -67,7 +68,7 @@ export function ScoreForm() {
   const { register, handleSubmit, formState, control } = form;
   const [score, groupScore] = useWatch({ control, name: ['score', 'groupScore'] });
   const { errors } = formState;
-  const back = `/a/${encodeURIComponent(assignment.id)}`;
+  const back = assignmentAddress(assignment.id);
   const last = standing(attempts).at(-1) ?? null;
   const bySchool = last?.markings.some(({ byHand }) => !byHand) === true;
   const scale = scaleOf(assignment, course);

@@ -1,9 +1,11 @@
+import type { AssignmentId } from '#core/model/ids.ts';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { RemarkLines } from '../../shared/remark/RemarkLines.tsx';
 import { words } from '../../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../../workspace/state/use-views.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** For work in two stages: the way to the other one, and on the final the advice that the draft got. */
 export function Stages({ view }: { view: AssignmentView }) {
@@ -13,10 +15,7 @@ export function Stages({ view }: { view: AssignmentView }) {
     <section>
       {final !== null && (
         <p>
-          <Link
-            to={`/a/${encodeURIComponent(final.id)}`}
-            className="font-semibold text-accent hover:underline"
-          >
+          <Link to={assignmentAddress(final.id)} className="font-semibold text-accent hover:underline">
             {words.assignment.finalOf(final.title)}
           </Link>{' '}
           {view.rubric !== null && words.assignment.finalRubric}
@@ -28,10 +27,10 @@ export function Stages({ view }: { view: AssignmentView }) {
   );
 }
 
-function Advice({ draftId }: { draftId: string }) {
+function Advice({ draftId }: { draftId: AssignmentId }) {
   const draft = useAssignmentView(draftId);
   if (draft === null) return null;
-  const address = `/a/${encodeURIComponent(draftId)}`;
+  const address = assignmentAddress(draftId);
   return (
     <>
       <SectionTitle>{words.assignment.fromDraft(draft.remarks.length)}</SectionTitle>
@@ -43,7 +42,7 @@ function Advice({ draftId }: { draftId: string }) {
       <RemarkLines view={draft} remarks={draft.remarks.slice(0, MOST_LINES)} />
       {draft.remarks.length > MOST_LINES && (
         <p className="border-t border-rule pt-2">
-          <Link to={`${address}/read`} className="font-semibold text-accent hover:underline">
+          <Link to={assignmentAddress(draftId, 'read')} className="font-semibold text-accent hover:underline">
             {words.assignment.allFromDraft}
           </Link>
         </p>
@@ -61,7 +60,7 @@ function AtStake({ view: { rubric, assignment } }: { view: AssignmentView }) {
     <div className="mt-4">
       <p className="font-semibold">
         <Link
-          to={`/a/${encodeURIComponent(assignment.id)}/read?material=criteria`}
+          to={assignmentAddress(assignment.id, 'read', { material: 'criteria' })}
           className="hover:underline"
         >
           {words.assignment.rubricAtStake}: {rubric.title}

@@ -8,18 +8,18 @@ import { saidBy } from '../../shared/remark/said.ts';
 import { words } from '../../words/en.ts';
 import { texts } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** The last look: what is not answered, what the requirements say, and both versions word by word. */
 export function Checking() {
   const outlet = useAssignment();
-  const base = `/a/${encodeURIComponent(outlet.view.assignment.id)}`;
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[80rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <div className="grid grid-cols-1 content-start gap-8">
         <Unanswered outlet={outlet} />
         <Requirements outlet={outlet} />
         <Link
-          to={`${base}/send`}
+          to={assignmentAddress(outlet.view.assignment.id, 'send')}
           className="inline-flex min-h-9 w-fit items-center rounded-md bg-accent px-3 font-semibold text-on-accent hover:opacity-90"
         >
           {words.check.toSend}
@@ -31,7 +31,10 @@ export function Checking() {
           <div className="mt-3">
             <Empty>
               {words.check.noDraft}{' '}
-              <Link to={`${base}/revise`} className="font-semibold text-accent hover:underline">
+              <Link
+                to={assignmentAddress(outlet.view.assignment.id, 'revise')}
+                className="font-semibold text-accent hover:underline"
+              >
                 {words.check.toRevise}
               </Link>
             </Empty>
@@ -59,7 +62,11 @@ function Unanswered({ outlet: { view, answers } }: { outlet: AssignmentOutlet })
         {open.map(({ remark, because }) => (
           <li key={remark.id} className="border-t border-rule">
             <Link
-              to={`/a/${encodeURIComponent(view.assignment.id)}/${because === 'undecided' ? 'decide' : because === 'not asked yet' ? 'read' : 'revise'}?remark=${encodeURIComponent(remark.id)}`}
+              to={assignmentAddress(
+                view.assignment.id,
+                because === 'undecided' ? 'decide' : because === 'not asked yet' ? 'read' : 'revise',
+                { remark: remark.id },
+              )}
               className="flex gap-3 py-2 hover:underline"
             >
               <span className="w-5 shrink-0 text-right text-sm text-quiet">

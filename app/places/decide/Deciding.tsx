@@ -10,7 +10,6 @@ import { Button, Empty } from '../../shared/controls/Controls.tsx';
 import { DecisionButtons } from '../../shared/remark/Decisions.tsx';
 import { useKeys } from '../../shared/page/hooks.ts';
 import { NoteField, StanceChoice } from '../../shared/remark/Slip.tsx';
-import { remarkAddress } from '../../shared/remark/remark-address.ts';
 import { confirmSuggestion } from '../../workspace/state/suggestions.ts';
 import { saidBy } from '../../shared/remark/said.ts';
 import { CriterionChoice } from '../../shared/remark/CriterionChoice.tsx';
@@ -21,6 +20,7 @@ import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import { decideRemark, setStance, toggleCarry } from '../../workspace/commands/decide.ts';
 import { Passage } from './Passage.tsx';
 import { Summary } from './Summary.tsx';
+import { remarkAddress } from '../../shared/page/addresses.ts';
 
 /** One remark at a time, large: its passage, what was said, what it is worth, and the five decisions. */
 export function Deciding() {

@@ -12,6 +12,7 @@ import { saidBy } from '../../shared/remark/said.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { decideMany } from '../../workspace/commands/decide.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 const GROUPS: readonly (Decision | 'carry')[] = ['act', 'ask', 'keep', 'carry', 'decline'];
 
@@ -37,7 +38,7 @@ export function Summary({ view, onOpen }: ListProps) {
       </div>
       {choosing ? <ManyAtOnce view={view} onOpen={onOpen} /> : <ByDecision view={view} onOpen={onOpen} />}
       <Link
-        to={`/a/${encodeURIComponent(view.assignment.id)}/plan`}
+        to={assignmentAddress(view.assignment.id, 'plan')}
         className="mt-6 inline-flex min-h-9 items-center rounded-md bg-accent px-3 font-semibold text-on-accent hover:opacity-90"
       >
         {words.deciding.toPlan}

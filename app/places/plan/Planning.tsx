@@ -9,6 +9,7 @@ import { words } from '../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { proposeOrder } from '../../workspace/commands/plan.ts';
 import { TaskList } from './TaskList.tsx';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** What was decided to be acted on, as tasks with minutes and the points behind them. */
 export function Planning() {
@@ -38,7 +39,7 @@ export function Planning() {
           <Empty>
             {words.plan.empty}{' '}
             <Link
-              to={`/a/${encodeURIComponent(view.assignment.id)}/decide`}
+              to={assignmentAddress(view.assignment.id, 'decide')}
               className="font-semibold text-accent hover:underline"
             >
               {words.plan.toDecide}

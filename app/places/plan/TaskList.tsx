@@ -33,6 +33,7 @@ import {
   setTaskMinutes,
   tickTask,
 } from '../../workspace/commands/plan.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** The tasks, to be put in order by dragging or with the keys. */
 export function TaskList({ view }: { view: AssignmentView }) {
@@ -195,7 +196,7 @@ function RemarkLinks({ view, ids }: { view: AssignmentView; ids: readonly string
     return (
       <Link
         key={id}
-        to={`/a/${encodeURIComponent(view.assignment.id)}/read?remark=${encodeURIComponent(id)}`}
+        to={assignmentAddress(view.assignment.id, 'read', { remark: id })}
         className="pl-1 hover:underline"
       >
         {words.plan.remarks(String(view.numberByRemark.get(id) ?? ''))}

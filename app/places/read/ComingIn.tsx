@@ -20,6 +20,7 @@ import { Page } from './paper/Page.tsx';
 import { keepPage, showByPages } from './reading-state.ts';
 import { leftOfPaper, MARGIN, useRooms } from './paper/rooms.ts';
 import { useDrawnPart, useSight } from './paper/sight.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** A long paper to read while its remarks are still looked for; leads on to its assignment once they are there. */
 export function ComingIn() {
@@ -73,8 +74,10 @@ function useLeadingOn(): void {
     const role = workspace.records.files.get(hash)?.role;
     const material = role === 'brief' ? 'brief' : 'paper';
     const isRead = role === 'brief' || role === 'marked' || role === 'sent';
-    const at = `/a/${encodeURIComponent(takenInto)}`;
-    void navigate(isRead ? `${at}/read?material=${material}&file=${hash}` : at, { replace: true });
+    void navigate(
+      isRead ? assignmentAddress(takenInto, 'read', { material, file: hash }) : assignmentAddress(takenInto),
+      { replace: true },
+    );
   }, [takenInto, navigate, workspace]);
 }
 

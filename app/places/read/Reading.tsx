@@ -11,7 +11,6 @@ import { useAddress } from '../../shared/page/address.ts';
 import { useKeys, useNarrow } from '../../shared/page/hooks.ts';
 import { nextUnreadAnywhere } from '../../shared/remark/next-unread.ts';
 import { saidBy } from '../../shared/remark/said.ts';
-import { remarkAddress } from '../../shared/remark/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
@@ -44,6 +43,7 @@ import { useShownPaper } from './replaced.ts';
 import { Sheet } from './paper/Sheet.tsx';
 import { useMatchesOn } from './together.ts';
 import { BriefView, OverallView } from './slips/Wordings.tsx';
+import { remarkAddress } from '../../shared/page/addresses.ts';
 
 const ZOOMS = [LEAST_ZOOM, 0.67, 0.8, 1, 1.25, 1.5, 2, 3, MOST_ZOOM];
 

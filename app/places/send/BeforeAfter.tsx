@@ -9,6 +9,7 @@ import { shownPoints } from '../../shared/shown/figures.ts';
 import { useNarrow } from '../../shared/page/hooks.ts';
 import { words } from '../../words/en.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** The first result and the newest, criterion by criterion. */
 export function BeforeAfter({ view }: { view: AssignmentView }) {
@@ -86,7 +87,7 @@ export function BeforeAfter({ view }: { view: AssignmentView }) {
       )}
       <p className="mt-3 max-w-prose font-serif">{last.overall}</p>
       <Link
-        to={`/a/${encodeURIComponent(assignment.id)}/read?material=overall`}
+        to={assignmentAddress(assignment.id, 'read', { material: 'overall' })}
         className="mt-2 inline-block font-semibold text-accent hover:underline"
       >
         {words.send.readWhat}

@@ -16,6 +16,7 @@ import { standing } from '#core/assignment/attempts.ts';
 import { sendAttempt, WORD_TYPE } from '../../workspace/commands/send.ts';
 import { BeforeAfter } from './BeforeAfter.tsx';
 import { ReceiptView } from './ReceiptView.tsx';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** What goes, what the rules say, and the sending; afterwards the receipt, the waiting, and what came of it. */
 export function Sending() {
@@ -56,7 +57,7 @@ function NoDraft({ view }: { view: AssignmentOutlet['view'] }) {
       {closed ? words.send.ruleClosed : words.send.noDraft}{' '}
       {!closed && (
         <Link
-          to={`/a/${encodeURIComponent(view.assignment.id)}/revise`}
+          to={assignmentAddress(view.assignment.id, 'revise')}
           className="font-semibold text-accent hover:underline"
         >
           {words.check.toRevise}

@@ -19,6 +19,7 @@ import {
 } from '#core/assignment/standing.ts';
 import { IfField } from './IfField.tsx';
 import { ScoreArithmetic } from './ScoreArithmetic.tsx';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** There may be several categories in sight, so that each begins with few. */
 const ROWS_AT_ONCE = 6;
@@ -115,7 +116,7 @@ const Row = memo(function Row({ standing, row, brings, ifScore, ifCounts: counts
     >
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-x-4 gap-y-1 sm:grid-cols-[minmax(0,1fr)_8.5rem_6.5rem_6rem]">
         <div className="min-w-0">
-          <Link to={`/a/${encodeURIComponent(assignment.id)}`} className="font-semibold hover:underline">
+          <Link to={assignmentAddress(assignment.id)} className="font-semibold hover:underline">
             {assignment.title}
           </Link>
           <p className="text-sm text-quiet">

@@ -29,6 +29,7 @@ import {
 } from '../../shared/controls/rule-fields.ts';
 import { ScaleInputs } from './ScaleInputs.tsx';
 import { scaleFields, ScaleFields, scaleOfFields } from './scale-fields.ts';
+import { courseAddress } from '../../shared/page/addresses.ts';
 
 const said = words.standing.form;
 
@@ -162,11 +163,11 @@ function CourseForm({ course, fresh }: { course: Course; fresh: boolean }) {
     const next = courseOfFields(fields, course);
     await putCourse(workspace, next);
     forgetFormDraft(workspace, name);
-    await navigate(`/standing/${encodeURIComponent(next.id)}`);
+    await navigate(courseAddress(next.id));
   });
   const leave = () => {
     forgetFormDraft(workspace, name);
-    void navigate(fresh ? '/standing' : `/standing/${encodeURIComponent(course.id)}`);
+    void navigate(fresh ? '/standing' : courseAddress(course.id));
   };
   return (
     <FormProvider {...form}>

@@ -9,9 +9,9 @@ import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { useSize } from '../../shared/page/hooks.ts';
 import { shownShares } from '../../shared/shown/figures.ts';
 import { usePreferences } from '../../shared/page/preferences.ts';
-import { criterionAddress } from '../../shared/remark/remark-address.ts';
 import { words } from '../../words/en.ts';
 import { missingByCriterion, type Missing as MissingIn, type Standing } from '#core/assignment/standing.ts';
+import { assignmentAddress, criterionAddress } from '../../shared/page/addresses.ts';
 
 register([BarChart, GridComponent, SVGRenderer]);
 
@@ -112,7 +112,7 @@ function In({ row: { title, assignments } }: { row: MissingIn }) {
               <Link
                 to={
                   criterion === undefined
-                    ? `/a/${encodeURIComponent(assignment.id)}`
+                    ? assignmentAddress(assignment.id)
                     : criterionAddress(assignment.id, criterion.id)
                 }
                 className="hover:text-ink hover:underline"

@@ -7,6 +7,7 @@ import { stateSentence } from '../../shared/line/state-words.ts';
 import { words } from '../../words/en.ts';
 import { worthIn } from '#core/assignment/worth.ts';
 import type { Standing } from '#core/assignment/standing.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** What each open resubmission can still move, under its policy, with drops and weights. */
 export const OpenAgain = memo(function OpenAgain({
@@ -33,7 +34,7 @@ export const OpenAgain = memo(function OpenAgain({
           {open.map(({ view, worth }) => (
             <li key={view.assignment.id} className="border-t border-rule py-2 text-sm">
               <Link
-                to={`/a/${encodeURIComponent(view.assignment.id)}`}
+                to={assignmentAddress(view.assignment.id)}
                 className="text-base font-semibold hover:underline"
               >
                 {view.assignment.title}

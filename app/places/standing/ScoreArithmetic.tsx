@@ -10,6 +10,7 @@ import { words } from '../../words/en.ts';
 import { scoredMarking, standing as counting } from '#core/assignment/attempts.ts';
 import { reachOf, type Standing, type StandingRow } from '#core/assignment/standing.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** How a score is made: what each attempt was given, what came off, what the policy makes of them, and what it brings. */
 export function ScoreArithmetic({
@@ -28,7 +29,6 @@ export function ScoreArithmetic({
   const { attempts, score } = explainScore(graded);
   const attemptViews = counting(view.attempts).toSorted((x, y) => (x.attempt.at < y.attempt.at ? -1 : 1));
   const counted = part.counting === 'counts' || part.counting === 'extra';
-  const base = `/a/${encodeURIComponent(assignment.id)}`;
   return (
     <div className="grid max-w-prose gap-1 pb-1" data-arithmetic>
       <Kind view={view} />
@@ -68,10 +68,10 @@ export function ScoreArithmetic({
       )}
       {assignment.byHand && (
         <p className="mt-1 flex flex-wrap gap-x-4 font-semibold text-accent">
-          <Link to={`${base}/score`} className="hover:underline">
+          <Link to={assignmentAddress(assignment.id, 'score')} className="hover:underline">
             {score === null ? words.standing.form.typeScore : words.standing.form.editScore}
           </Link>
-          <Link to={`${base}/edit`} className="hover:underline">
+          <Link to={assignmentAddress(assignment.id, 'edit')} className="hover:underline">
             {words.standing.form.edit}
           </Link>
         </p>

@@ -16,6 +16,7 @@ import { CategoryRows } from './CategoryRows.tsx';
 import { GradeHead } from './GradeHead.tsx';
 import { OpenAgain } from './OpenAgain.tsx';
 import { Rest } from './Rest.tsx';
+import { assignmentAddress, courseAddress } from '../../shared/page/addresses.ts';
 
 const Missing = lazy(() => import('./Missing.tsx').then((module) => ({ default: module.Missing })));
 
@@ -43,7 +44,7 @@ export function Standing() {
           {courses.map((one) => (
             <Link
               key={one.id}
-              to={`/standing/${encodeURIComponent(one.id)}`}
+              to={courseAddress(one.id)}
               aria-current={one === course ? 'page' : undefined}
               title={isPast(one, atMs) ? words.standing.pastTerm(one.term) : one.title}
               className={clsx(
@@ -94,10 +95,10 @@ function CourseStanding({ course }: { course: Course }) {
         </p>
         {course.byHand && (
           <p className="flex gap-4 font-semibold text-accent">
-            <Link to={`/standing/${encodeURIComponent(course.id)}/add`} className="hover:underline">
+            <Link to={courseAddress(course.id, 'add')} className="hover:underline">
               {words.standing.addAssignment}
             </Link>
-            <Link to={`/standing/${encodeURIComponent(course.id)}/edit`} className="hover:underline">
+            <Link to={courseAddress(course.id, 'edit')} className="hover:underline">
               {words.standing.editCourse}
             </Link>
           </p>
@@ -158,7 +159,7 @@ function Figures({ standing }: { standing: StandingOf }) {
             <ul className="mt-1">
               {withoutPoints.map(({ assignment }) => (
                 <li key={assignment.id} className="border-t border-rule py-2">
-                  <Link to={`/a/${encodeURIComponent(assignment.id)}`} className="hover:underline">
+                  <Link to={assignmentAddress(assignment.id)} className="hover:underline">
                     {assignment.title}
                   </Link>
                 </li>

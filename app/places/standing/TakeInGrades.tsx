@@ -21,6 +21,7 @@ import { words } from '../../words/en.ts';
 import type { ReadResult } from '../../workers/protocol.ts';
 import { tables } from '../../workers/clients.ts';
 import { takeInGrades } from '../../workspace/commands/take-in-grades.ts';
+import { courseAddress } from '../../shared/page/addresses.ts';
 const said = words.standing.takeInForm;
 /** A preview, not a list to go through. */
 const ROWS_SHOWN = 8;
@@ -231,7 +232,7 @@ function TakingIn({
         target?.zone ?? zone,
       );
       toast(said.taken(items.length));
-      await navigate(`/standing/${encodeURIComponent(id)}`);
+      await navigate(courseAddress(id));
     } finally {
       setBusy(false);
     }

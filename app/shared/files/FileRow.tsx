@@ -5,6 +5,7 @@ import type { FileFact } from '#core/model/facts.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { offerFile } from '../page/notify.ts';
+import { assignmentAddress } from '../page/addresses.ts';
 
 /** What is read beside its remarks, and by which material of the reading place. */
 const READ_AS: Partial<Record<FileFact['role'], string>> = {
@@ -32,8 +33,8 @@ export function FileRow({ view, file }: { view: AssignmentView; file: FileFact }
   };
   const open = async () => {
     if ((await get()) === null) return;
-    const shown = file.role === 'report' ? '' : `&file=${file.hash}`;
-    void navigate(`/a/${encodeURIComponent(assignment.id)}/read?material=${material ?? ''}${shown}`);
+    const shown = file.role === 'report' ? {} : { file: file.hash };
+    void navigate(assignmentAddress(assignment.id, 'read', { material: material ?? '', ...shown }));
   };
   const save = async () => {
     const bytes = await get();

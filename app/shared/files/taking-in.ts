@@ -16,6 +16,7 @@ import { reader } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
 import { takeInFiles, type FileToTake, type Placement } from '../../workspace/commands/take-in.ts';
 import { forgetComing, leadsOn, showWhileRead, tellComing } from './coming-paper.ts';
+import { assignmentAddress } from '../page/addresses.ts';
 
 /** A file that was read and waits for the student to say where it belongs. */
 export interface PendingFile {
@@ -360,7 +361,7 @@ export async function confirmTakeIn(
   );
   const id = ids.at(0);
   const hashes = pending.map(({ hash }) => hash);
-  return id === undefined || leadsOn(hashes, id) ? null : `/a/${encodeURIComponent(id)}`;
+  return id === undefined || leadsOn(hashes, id) ? null : assignmentAddress(id);
 }
 
 /** So many remarks are weighed before the page may answer again. */

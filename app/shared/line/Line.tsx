@@ -8,6 +8,7 @@ import type { AssignmentView } from '#core/assignment/view.ts';
 import { decisionLook } from '../remark/decision-look.ts';
 import { useNarrow, useSize } from '../page/hooks.ts';
 import { shownDay } from '../shown/shown.ts';
+import { assignmentAddress } from '../page/addresses.ts';
 
 const ORDER: readonly (Decision | 'carry')[] = ['act', 'ask', 'keep', 'carry', 'decline'];
 const HEIGHT = 34;
@@ -84,7 +85,6 @@ export function Line({
     sent: (view.submission !== null || view.attempts.length > 1) && !isOpen,
     resubmittable: isOpen || nothingSent || view.assignment.courseId === null,
   });
-  const base = `/a/${encodeURIComponent(view.assignment.id)}`;
   const { pathname } = useLocation();
   useEffect(() => {
     // On a narrow screen the line is wider than the window: the station that is open comes into sight.
@@ -117,7 +117,7 @@ export function Line({
             style={narrow || low ? {} : { position: 'absolute', left: width * AT[station] - 8 }}
           >
             <NavLink
-              to={`${base}/${station}`}
+              to={assignmentAddress(view.assignment.id, station)}
               className={({ isActive }) =>
                 clsx(
                   'inline-block py-0.5',

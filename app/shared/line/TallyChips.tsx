@@ -4,7 +4,7 @@ import type { Channel } from '#core/model/channels.ts';
 import { isRead } from '#core/tally/tally.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { words } from '../../words/en.ts';
-import { remarkAddress } from '../remark/remark-address.ts';
+import { assignmentAddress, remarkAddress } from '../page/addresses.ts';
 
 /** In which material of the reading place each channel is read. */
 export const MATERIAL_BY_CHANNEL: Readonly<Record<Channel, string>> = {
@@ -24,7 +24,7 @@ export function channelAddress(view: AssignmentView, channel: Channel): string {
     (remark) => remark.channel === channel && !isRead(remark, view.readings.get(remark.id)),
   );
   if (next !== undefined) return remarkAddress(next);
-  const base = `/a/${encodeURIComponent(view.assignment.id)}/read`;
+  const base = assignmentAddress(view.assignment.id, 'read');
   return `${base}?material=${MATERIAL_BY_CHANNEL[channel]}`;
 }
 

@@ -3,8 +3,8 @@ import { Link } from 'react-router';
 import type { Remark } from '#core/model/remark.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { DecisionSign } from './Decisions.tsx';
-import { remarkAddress } from './remark-address.ts';
 import { saidBy } from './said.ts';
+import { remarkAddress } from '../page/addresses.ts';
 
 /** Remarks as lines, each leading to its place. */
 export function RemarkLines({

@@ -8,7 +8,6 @@ import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
 import { isRead } from '#core/tally/tally.ts';
-import { criterionAddress } from './remark-address.ts';
 import { saidBy } from './said.ts';
 import { CriterionChoice } from './CriterionChoice.tsx';
 import { PointsBehind } from './PointsBehind.tsx';
@@ -20,6 +19,7 @@ import { useKeptText } from './kept-text.ts';
 import { decisionLook } from './decision-look.ts';
 import { DecisionButtons, DecisionSign } from './Decisions.tsx';
 import { ReplyField, Thread } from './Thread.tsx';
+import { criterionAddress } from '../page/addresses.ts';
 
 /** Longer remarks are folded until they are opened or in focus. */
 const FOLD_CHARACTERS = 320;

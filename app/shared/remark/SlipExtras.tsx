@@ -12,8 +12,8 @@ import type { AssignmentView } from '#core/assignment/view.ts';
 import { placeOfSpan, placeRemark } from '../../workspace/commands/correct.ts';
 import { partRemark } from '../../workspace/commands/decide.ts';
 import { usePaper } from '../../workspace/state/papers.ts';
-import { remarkAddress } from './remark-address.ts';
 import { shownMoment } from '../shown/shown.ts';
+import { remarkAddress } from '../page/addresses.ts';
 
 interface ExtrasProps {
   readonly view: AssignmentView;

@@ -18,6 +18,7 @@ import { tables } from '../../../workers/clients.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { putOwnRubric, removeOwnRubric } from '../../../workspace/commands/by-hand.ts';
 import { draftOfFields, fieldsOfDraft, NO_CRITERION, NO_LEVEL, RubricFields } from './rubric-fields.ts';
+import { assignmentAddress } from '../../../shared/page/addresses.ts';
 
 const said = words.rubric.editor;
 
@@ -51,7 +52,7 @@ function Editor({ view }: { view: AssignmentView }) {
       ? (stored as RubricFields)
       : null,
   );
-  const back = `/a/${encodeURIComponent(assignment.id)}/read?material=criteria`;
+  const back = assignmentAddress(assignment.id, 'read', { material: 'criteria' });
   const { register, handleSubmit, formState } = form;
   const keep = handleSubmit(async (fields) => {
     await putOwnRubric(workspace, assignment, draftOfFields(fields));

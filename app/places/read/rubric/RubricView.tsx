@@ -12,6 +12,7 @@ import { linkRemarks } from '../../../workspace/commands/decide.ts';
 import { suggestionsIn } from '../../../workspace/state/suggestions.ts';
 import { CriterionRule } from './CriterionRule.tsx';
 import { SlipList } from '../slips/SlipList.tsx';
+import { assignmentAddress } from '../../../shared/page/addresses.ts';
 
 /** The rubric before handing in and after: what each level asks, what was reached and lost, and the remarks on it. */
 export function RubricView({
@@ -36,13 +37,15 @@ export function RubricView({
   const others = view.remarks.filter(
     (remark) => remark.channel === 'criterion' && criterionFor(view, remark) === null,
   );
-  const base = `/a/${encodeURIComponent(view.assignment.id)}`;
   return (
     <>
       {view.rubric === null ? (
         <Empty>
           {words.rubric.noneYet}{' '}
-          <Link to={`${base}/rubric`} className="font-semibold text-accent hover:underline">
+          <Link
+            to={assignmentAddress(view.assignment.id, 'rubric')}
+            className="font-semibold text-accent hover:underline"
+          >
             {words.rubric.add}
           </Link>
           <span className="block">{words.rubric.addLead}</span>
@@ -83,9 +86,8 @@ function useAsList(): boolean {
 const buttonLook = 'rounded-md border px-2.5 py-1 text-sm';
 
 function Head({ view, asList }: { view: AssignmentView; asList: boolean }) {
-  const { rubric, assignment } = view;
+  const { rubric } = view;
   if (rubric === null) return null;
-  const base = `/a/${encodeURIComponent(assignment.id)}`;
   const marked = view.criteria.some(({ result }) => result !== null);
   return (
     <header className="grid gap-2">
@@ -94,10 +96,16 @@ function Head({ view, asList }: { view: AssignmentView; asList: boolean }) {
         {rubric.byHandFor !== null && (
           <p className="flex flex-wrap gap-x-3 text-sm text-quiet">
             {words.rubric.own}
-            <Link to={`${base}/rubric`} className="font-semibold text-accent hover:underline">
+            <Link
+              to={assignmentAddress(view.assignment.id, 'rubric')}
+              className="font-semibold text-accent hover:underline"
+            >
               {words.rubric.edit}
             </Link>
-            <Link to={`${base}/score`} className="font-semibold text-accent hover:underline">
+            <Link
+              to={assignmentAddress(view.assignment.id, 'score')}
+              className="font-semibold text-accent hover:underline"
+            >
               {words.standing.form.typeScore}
             </Link>
           </p>
