@@ -18,10 +18,35 @@ export interface Outcome {
   readonly confidence: number;
 }
 
-/** Below this share of kept words a passage counts as written anew, if it counts as there at all. */
+/**
+ * Below this share of kept words a passage counts as written anew, if it counts as there at all: any two sentences on one
+ * subject have about every fourth word in common (articles, prepositions, the subject itself).
+ */
 const LEAST_KEPT = 0.25;
-/** A change that took out more than so many times the passage's own words says little about the passage. */
-const WIDE_CHANGE = 3;
+/** New words for fewer than one in so many of those that went are no rewriting of them: they are gone. */
+const FEWEST_NEW = 4;
+/**
+ * A change that took out more than so many times the passage's own words, and a short sentence more, says little about the
+ * passage. Without the sentence, one marked word in a sentence that was written anew would be unsure.
+ */
+const WIDE_CHANGE = { times: 3, words: 12 };
+/**
+ * How sure each reading of the texts is. An order, not odds: 1 is what the texts show plainly, below 0.5 stands what would
+ * be a guess.
+ */
+const SURE = {
+  plain: 1,
+  /** Something came in at a gap whose neighbours stand. */
+  filled: 0.8,
+  /** Less came in than went. */
+  mostlyGone: 0.7,
+  /** Both neighbours of a gap went, and it with them. */
+  gapGone: 0.6,
+  /** It was replaced by something, or fits two places, or one neighbour of a gap went. */
+  even: 0.5,
+  /** It went down with much else. */
+  wide: 0.4,
+};
 
 /** Follows the passages of one paper into newer texts. Remembers words, so that each call costs what changed. */
 export interface Follower {
@@ -72,15 +97,15 @@ export function outcomeOf(difference: Difference, passage: Span): Outcome {
     const place = charsOf(difference.b, movedPairs[0][1], movedPairs[movedPairs.length - 1][1] + 1);
     const share = movedPairs.length / size;
     return move.rivalled
-      ? { kind: 'unsure', place, kept: share, confidence: 0.5 }
+      ? { kind: 'unsure', place, kept: share, confidence: SURE.even }
       : { kind: 'moved', place, kept: share, confidence: share };
   }
   if (stayed.length === size && sameCharacters(difference, passage, range.from, range.to, stayed)) {
     const place = exactPlace(difference, passage, range.from, range.to, stayed);
-    return { kind: 'untouched', place, kept: 1, confidence: 1 };
+    return { kind: 'untouched', place, kept: 1, confidence: SURE.plain };
   }
   const place = placeBetween(difference, range.from, range.to, stayed);
-  if (kept >= LEAST_KEPT) return { kind: 'reworded', place, kept, confidence: 0.5 + kept / 2 };
+  if (kept >= LEAST_KEPT) return { kind: 'reworded', place, kept, confidence: SURE.even + kept / 2 };
   return replacedOutcome(difference, range.from, range.to, kept, place);
 }
 
@@ -175,12 +200,13 @@ function replacedOutcome(
   const removed = holding.reduce((sum, s) => sum + s.toA - s.fromA, 0);
   const added = holding.reduce((sum, s) => sum + unclaimed(difference, s), 0);
   const size = to - from;
-  if (added === 0 || added * 4 < Math.min(size, removed)) {
+  if (added === 0 || added * FEWEST_NEW < Math.min(size, removed)) {
     const gap = { from: place.from, to: added === 0 ? place.from : place.to };
-    return { kind: 'gone', place: gap, kept, confidence: added === 0 ? 1 : 0.7 };
+    return { kind: 'gone', place: gap, kept, confidence: added === 0 ? SURE.plain : SURE.mostlyGone };
   }
-  if (removed > WIDE_CHANGE * size + 12) return { kind: 'unsure', place, kept, confidence: 0.4 };
-  return { kind: 'reworded', place, kept, confidence: 0.5 };
+  if (removed > WIDE_CHANGE.times * size + WIDE_CHANGE.words)
+    return { kind: 'unsure', place, kept, confidence: SURE.wide };
+  return { kind: 'reworded', place, kept, confidence: SURE.even };
 }
 
 /** Words that came in with a change and were not moved there from elsewhere. */
@@ -201,8 +227,9 @@ function gapOutcome(difference: Difference, passage: Span): Outcome {
   const place = { from: gap, to: gap };
   const leftHolds = after === 0 || left >= 0;
   if (leftHolds && right >= 0 && right === left + 1)
-    return { kind: 'untouched', place, kept: 1, confidence: 1 };
-  if (leftHolds && right >= 0) return { kind: 'reworded', place, kept: 1, confidence: 0.8 };
-  if (leftHolds || right >= 0) return { kind: 'reworded', place, kept: 0.5, confidence: 0.5 };
-  return { kind: 'gone', place, kept: 0, confidence: 0.6 };
+    return { kind: 'untouched', place, kept: 1, confidence: SURE.plain };
+  if (leftHolds && right >= 0) return { kind: 'reworded', place, kept: 1, confidence: SURE.filled };
+  if (leftHolds || right >= 0) return { kind: 'reworded', place, kept: 0.5, confidence: SURE.even };
+  const around = placeBetween(difference, Math.max(0, after - 1), Math.min(a.ids.length, after + 1), []);
+  return { kind: 'gone', place: around, kept: 0, confidence: SURE.gapGone };
 }
