@@ -1,7 +1,6 @@
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Fault } from './frame/Fault.tsx';
 import { Frame } from './frame/Frame.tsx';
-import { AssignmentLayout } from './frame/AssignmentLayout.tsx';
 import { Arrivals } from './places/arrivals/Arrivals.tsx';
 
 /** Every place has an address. Places beyond the first screen load when they are opened. */
@@ -45,7 +44,9 @@ const router = createBrowserRouter([
       },
       {
         path: 'a/:assignmentId',
-        element: <AssignmentLayout />,
+        lazy: async () => ({
+          Component: (await import('./frame/AssignmentLayout.tsx')).AssignmentLayout,
+        }),
         children: [
           {
             index: true,

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { describe, expect } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { FileFact, Marking } from '#core/model/facts.ts';
@@ -175,6 +176,23 @@ describe('Arrivals', () => {
       await seeText(page, '5 read');
     },
   );
+});
+
+describe('the first page', () => {
+  withOnly(['core-log'], 'needs less than 200 kB of code', async ({ page, desk }) => {
+    const coming: Promise<number>[] = [];
+    page.on('response', (response) => {
+      if (response.request().resourceType() === 'script')
+        coming.push(response.buffer().then((body) => gzipSync(body).length));
+    });
+    await arrive(page, desk);
+    const sizes = await Promise.all(coming);
+    console.log(
+      `Arrivals is shown with ${Math.round(sizes.reduce((x, y) => x + y, 0) / 1000)} kB of code, compressed`,
+    );
+    expect(sizes.length).toBeGreaterThan(1);
+    expect(sizes.reduce((x, y) => x + y, 0)).toBeLessThan(200_000);
+  });
 });
 
 describe('a remark that is being read', () => {

@@ -9,7 +9,7 @@ import {
   SquareLibrary,
   type LucideIcon,
 } from 'lucide-react';
-import { useEffect, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
 import { useNarrow } from '../shared/page/hooks.ts';
@@ -18,7 +18,7 @@ import { useOpenWorkspace, useSession, useWayIn } from '../workspace/state/use-s
 import { SignIn } from '../places/signing-in/SignIn.tsx';
 import { DropTarget } from './DropTarget.tsx';
 import { Sign } from './Sign.tsx';
-import { TakeInDialog } from './TakeInDialog.tsx';
+import { useTakingIn } from '../shared/files/taking-in.ts';
 import { assignmentAddress } from '../shared/page/addresses.ts';
 
 const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
@@ -89,9 +89,13 @@ function Content({ children }: { children: ReactNode }) {
   );
 }
 
+// Comes when something is taken in: a first page doesn't need it.
+const TakeInDialog = lazy(async () => ({ default: (await import('./TakeInDialog.tsx')).TakeInDialog }));
+
 /** The frame around an open workspace. */
 function OpenFrame() {
   useMarkingNotices();
+  const isAsked = useTakingIn(({ pending, question }) => pending.length > 0 || question !== null);
   return (
     <>
       <Bar>
@@ -101,7 +105,11 @@ function OpenFrame() {
       <Content>
         <DropTarget>
           <Outlet />
-          <TakeInDialog />
+          {isAsked && (
+            <Suspense>
+              <TakeInDialog />
+            </Suspense>
+          )}
         </DropTarget>
       </Content>
       <PhonePlaces />
