@@ -28,9 +28,9 @@ async function storeAs(version: number, { records: rows, history }: Sample): Pro
       old.createObjectStore('records', { keyPath: ['store', 'key'] });
       old.createObjectStore('bytes');
       old.createObjectStore('papers', { keyPath: 'hash' });
-      old
-        .createObjectStore('history', { keyPath: 'seq', autoIncrement: true })
-        .createIndex('assignmentId', 'assignmentId');
+      const done = old.createObjectStore('history', { keyPath: 'seq', autoIncrement: true });
+      if (version < 7) done.createIndex('assignmentId', 'assignmentId');
+      else done.createIndex('scopes', 'scopes', { multiEntry: true });
       old.createObjectStore('meta');
     },
   });
@@ -80,6 +80,29 @@ describe('storage of version 1', () => {
 
   it('leaves alone what it does not know', () => {
     expect(upgradeFrom1([])('remarks', 'x', { odd: true })).toEqual({ odd: true });
+  });
+});
+
+describe('storage of version 7', () => {
+  const seventh = sampleOf(7);
+
+  it('is opened as it is, and what was done in it is undone and done again', async () => {
+    await storeAs(7, seventh);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of seventh.records) {
+      expect([store, key, v.is(recordStores[store].schema, record)]).toEqual([store, key, true]);
+      expect(records()[store].get(key)).toEqual(record);
+    }
+    const decisions = () => [...records().judgements.values()].map(({ decision }) => decision);
+    const before = decisions();
+    expect(await workspace.redoNext('dip-well-lab')).toMatchObject({ kind: 'done' });
+    expect(decisions()).not.toEqual(before);
+    expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
+    expect(decisions()).toEqual(before);
+    for (let n = 0; n < 3; n++)
+      expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
+    expect(records().judgements.size).toBe(0);
+    expect(await workspace.undoLast('dip-well-lab')).toEqual({ kind: 'nothing' });
   });
 });
 
