@@ -49,7 +49,7 @@ export interface PlannedTask {
   readonly behind: number | null;
   /** chance × behind, rounded half up. */
   readonly gain: number | null;
-  /** The importance of the weightiest of its remarks, without a unit (scores/behind.ts). */
+  /** The importance of the weightiest of its remarks, without a unit (core/rubric/behind.ts). */
   readonly importance: number;
 }
 
