@@ -1,8 +1,6 @@
-/** The words of rubrics, of levels and of points behind remarks. */
+import { many } from './many.ts';
 
-function many(count: number, one: string, more: string): string {
-  return count === 1 ? `1 ${one}` : `${count} ${more}`;
-}
+/** The words of rubrics, of levels and of points behind remarks. */
 
 export const rubric = {
   importance: (weight: number) => `weighs ${weight} of 3`,

@@ -1,8 +1,6 @@
-/** The words of Standing: how a grade is made, what if, and what is put in by hand. */
+import { many } from './many.ts';
 
-function many(count: number, one: string, more: string): string {
-  return count === 1 ? `1 ${one}` : `${count} ${more}`;
-}
+/** The words of Standing: how a grade is made, what if, and what is put in by hand. */
 
 export const standing = {
   courses: 'Courses',

@@ -1,0 +1,56 @@
+import { many } from './many.ts';
+
+export const plan = {
+  title: 'To do, in this order',
+  summary: (count: number, time: string, done: number) =>
+    `${many(count, 'task', 'tasks')}, ${time} left, ${done} done`,
+  expected: 'expected gain',
+  behind: 'points behind',
+  ofPoints: (points: string) => `of ${points}`,
+  empty: 'No tasks yet. Each remark that you decide to act on becomes one.',
+  toDecide: 'Go to Decide',
+  done: 'Done',
+  minutes: 'Minutes',
+  minutesShort: 'min',
+  minutesWrong: (kept: number) =>
+    `Type minutes or hours, such as 45, 1h or 1:30, up to a day. It stays at ${kept}.`,
+  remarks: (numbers: string) => `remark ${numbers}`,
+  noRemark: 'no remark any more',
+  drag: (title: string) => `Move “${title}”`,
+  taskTitle: 'What is to be done',
+  kind: 'Kind of change',
+  proposed: 'Order as proposed',
+  proposedHint:
+    'Best gain per minute first. Drag a task, or take it with Space and move it with the arrow keys.',
+  proposedHintTouch: 'Best gain per minute first. Drag a task by its handle to move it.',
+  ownOrder: 'In your own order.',
+  taskWithoutWords: 'See to the mark without words',
+  total: 'What it could bring',
+  totalLine: (gain: string, score: string) => `The tasks together: about +${gain} points on ${score}.`,
+  capLine: (cap: string) => `Under the rules at most ${cap} count.`,
+  estimate:
+    'An estimate: points behind the remarks of a task, times a chance of 0.7 that the change wins them.',
+  byCriterion: 'Where the points went',
+  criterion: 'Criterion',
+  lost: 'lost',
+  planned: 'planned gain',
+  unexplained: (points: string, criterion: string) =>
+    `${points} points of “${criterion}” are unexplained: no remark calls for a change there.`,
+  unexplainedWhole: (points: string) => `${points} points are unexplained: no remark calls for a change.`,
+  whole: 'The whole',
+  stake: 'at stake',
+  stakeCaption: 'What is at stake in the final',
+  stakeLine: (gain: string) => `The tasks together: about +${gain} points of those at stake in the final.`,
+  noPoints:
+    'No points are known for this assignment. The plan goes by what each remark asks: must-fix weighs 3, fix 2, polish 1.',
+  hours: (minutes: number) =>
+    minutes < 60
+      ? `${minutes} min`
+      : minutes % 60 === 0
+        ? `${minutes / 60} h`
+        : `${Math.floor(minutes / 60)} h ${minutes % 60} min`,
+  moved: (title: string, place: number, of: number) => `${title} is now at place ${place} of ${of}.`,
+  pickedUp: (title: string) => `Took ${title}. Move it with the arrow keys, put it down with Space.`,
+  dropped: (title: string) => `Put down ${title}.`,
+  cancelled: 'Not moved.',
+};

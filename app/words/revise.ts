@@ -1,0 +1,67 @@
+import { many } from './many.ts';
+
+export const revise = {
+  begin: 'Begin the new draft',
+  beginLead:
+    'It starts from the text of the marked paper, headings and paragraphs kept. The marked paper stays as it is.',
+  noPaper: 'There is no marked paper to start from.',
+  closed:
+    'This assignment takes no other attempt, so nothing has to be rewritten. You may still do it for yourself.',
+  draft: 'Draft',
+  wordCount: (count: number) => many(count, 'word', 'words'),
+  wordsBetween: (min: number, max: number) => `asked: ${min} to ${max}`,
+  bringIn: 'Bring in a Word file',
+  broughtIn: (name: string) => `“${name}” is the next version of the draft. Undo brings the one before back.`,
+  slips: 'Tasks and remarks',
+  filterAct: 'to act on',
+  filterAll: 'all',
+  was: 'marked version',
+  now: 'stands there now',
+  nothingThere: 'nothing stands there now',
+  kept: (percent: number) => `${percent} % of its words kept`,
+  show: 'Show in the draft',
+  tick: 'Task done',
+  elsewhere: 'This draft is open in another tab; here it can be read only. Close it there to write here.',
+  toolbar: 'Looks',
+  heading: 'Heading',
+  subheading: 'Subheading',
+  paragraph: 'Paragraph',
+  bold: 'Bold',
+  italic: 'Italic',
+  list: 'List',
+  undo: 'Undo typing',
+  redo: 'Redo typing',
+  notSaved:
+    'The draft could not be saved in this browser. Take it along as a file before you close the page.',
+  asFile: 'Save the draft as a Word file',
+  noActs: 'No remark is to be acted on yet.',
+  sentAlready: 'This draft was sent. It can be read here; what was sent is kept as it was.',
+  editorLabel: 'Text of the draft',
+};
+
+export const check = {
+  unansweredTitle: 'Not answered yet',
+  allAnswered: 'Every remark has its answer.',
+  unansweredLead: (count: number) =>
+    `${many(count, 'remark', 'remarks')} without an answer. You may send all the same.`,
+  compareTitle: 'Marked version and draft, word by word',
+  counts: (kept: number, added: number, removed: number, moved: number) =>
+    `${kept} words kept, ${added} added, ${removed} removed, ${moved} moved.`,
+  noDraft: 'There is no draft to compare yet.',
+  toRevise: 'Go to Revise',
+  notCompared: 'Comparing them failed again and again. Both versions are kept.',
+  compareAgain: 'Compare again',
+  comparing: 'Comparing …',
+  requirements: 'Requirements',
+  wordsMet: (count: number, min: number, max: number) => `${count} words, within ${min} to ${max}.`,
+  wordsNotMet: (count: number, min: number, max: number) => `${count} words, not within ${min} to ${max}.`,
+  noRequirements: 'The assignment states no requirements.',
+  same: 'The draft reads exactly like the marked version.',
+  legend: 'Added words are underlined, removed ones struck; moved ones have a dotted line.',
+  skipped: (count: number) => `${many(count, 'paragraph', 'paragraphs')} unchanged`,
+  toSend: 'Go on to Send',
+  added: 'added',
+  removed: 'removed',
+  movedHere: 'moved here',
+  movedAway: 'moved away',
+};

@@ -1,0 +1,78 @@
+import type { OutcomeKind } from '#core/anchors/outcome.ts';
+import { many } from './many.ts';
+
+export const send = {
+  goes: 'What goes',
+  attemptIs: (number: number) => `attempt ${number}`,
+  paperIs: 'draft',
+  responseIs: 'response sheet',
+  paper: 'The draft as a Word file',
+  response: 'The response sheet: remark by remark, what was done',
+  note: 'A note to your instructor',
+  notePlaceholder: 'Optional. It goes with the attempt.',
+  rules: 'What the rules say',
+  ruleOpen: (number: number, of: number, until: string) =>
+    `This will be attempt ${number} of ${of}, taken until ${until}.`,
+  ruleClosed: 'This assignment takes no other attempt.',
+  ruleAlone:
+    'This paper came from a file, so there is no course desk to send it to. Both files can be saved and sent by mail.',
+  warnings: (count: number) =>
+    `${many(count, 'remark is', 'remarks are')} not answered yet. Check lists them.`,
+  send: 'Send to the course desk',
+  sending: 'Sending …',
+  sure: 'Send this attempt?',
+  sureLead: 'Sending can’t be taken back. The draft is kept as it is sent.',
+  cancel: 'Not yet',
+  waitingToGo: 'The attempt waits to go. It is sent by itself as soon as the course desk is reached.',
+  refused: (why: string) =>
+    `The course desk did not take it: ${why} Nothing was lost; the draft is as it was.`,
+  receipt: 'Receipt',
+  receiptLine: (id: string, when: string) => `${id}, received ${when}`,
+  file: 'File',
+  size: 'Size',
+  wordsHead: 'Words',
+  pages: 'Pages',
+  aboutPages: (count: number) => `about ${count}`,
+  hash: 'SHA-256',
+  bytes: (count: number) => `${(count / 1024).toFixed(1)} kB`,
+  waiting: 'Waiting to be marked',
+  waitingLead: 'You don’t have to do anything. What comes back is announced here and in Arrivals.',
+  compareTitle: 'Before and after',
+  before: 'Before',
+  after: 'After',
+  change: 'Change',
+  total: 'Score',
+  countsLine: (score: string, possible: string) => `${score} of ${possible} count under the rules.`,
+  noDraft: 'There is no draft to send yet.',
+  savePaper: 'Save the draft as a Word file',
+  saveResponse: 'Save the response sheet',
+  levels: (before: string, after: string) => `${before} before, ${after} after`,
+  level: (level: string) => `“${level}”`,
+  readWhat: 'Read what was said',
+};
+
+export const response = {
+  title: (assignment: string) => `Response sheet: ${assignment}`,
+  lead: (remarks: number, answered: number) =>
+    `${many(remarks, 'remark', 'remarks')} came back; ${answered} of them have an answer here.`,
+  columns: ['Remark', 'What it is about', 'Decision', 'What was done'] as const,
+  none: 'No decision was made.',
+  reply: (text: string) => `Reply: ${text}`,
+  done: {
+    untouched: 'The passage stands as it was.',
+    reworded: 'Rewritten. It now reads:',
+    moved: 'Moved. It now stands here:',
+    gone: 'Taken out.',
+    unsure: 'Rewritten together with the text around it:',
+  } satisfies Record<OutcomeKind, string>,
+  kept: 'Kept up.',
+  declined: 'Not taken up.',
+  asked: 'Asked about.',
+  toAsk: 'To be asked.',
+  carried: 'Carried to the next assignment.',
+  whole: 'The work as a whole',
+  criterion: (title: string) => `Criterion “${title}”`,
+  place: (page: number) => `Page ${page}`,
+  taskDone: 'Done.',
+  taskOpen: 'Not done yet.',
+};

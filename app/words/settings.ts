@@ -1,0 +1,17 @@
+export const settings = {
+  title: 'Settings',
+  theme: 'Light or dark',
+  themes: { system: 'as the computer has it', light: 'light', dark: 'dark' },
+  keys: 'Single-letter keys',
+  keysLead: 'n, p, a, q and the others. They never act while you type.',
+  on: 'on',
+  off: 'off',
+  workspace: 'Workspace',
+  whose: (name: string) => `This is the workspace of ${name}.`,
+  alone: 'This workspace works from files alone.',
+  leave: 'Sign out',
+  leaveAlone: 'Close this workspace',
+  leaveLead: 'Everything stays in this browser; sign in again to go on.',
+  textSize: 'Text size',
+  textSizes: { '100': 'normal', '125': 'larger', '150': 'large', '200': 'very large' },
+};
