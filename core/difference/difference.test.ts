@@ -70,6 +70,28 @@ describe('compareForReading', () => {
     expect(shown('wet, and cold', 'wet and cold')).toEqual(['=wet', '-,', '= and cold']);
   });
 
+  it.each([
+    ['a word before all', 'one two', 'new one two', ['+new ', '=one two']],
+    ['a word after all', 'one two.', 'one two new.', ['=one two', '+ new', '=.']],
+    ['a word gone from the start', 'old one two', 'one two', ['-old ', '=one two']],
+    ['a word gone from the end', 'one two old.', 'one two.', ['=one two', '- old', '=.']],
+    ['a word in place of another', 'one old two', 'one new two', ['=one ', '-old', '+new', '= two']],
+    ['a mark that came', 'one two', 'one, two', ['=one', '+,', '= two']],
+    ['a mark for another', 'one; two', 'one, two', ['=one', '-;', '+,', '= two']],
+    ['a capital', 'one Two', 'one two', ['=one ', '-T', '+t', '=wo']],
+    ['wider space', 'one two', 'one  two', ['=one  two']],
+    ['narrower space', 'one  two', 'one two', ['=one two']],
+    ['all of it', 'old', 'new', ['-old', '+new']],
+    ['nothing before', '', 'one two', ['+one two']],
+    ['nothing after', 'one two', '', ['-one two']],
+    ['an end put to it', 'one two', 'one two.', ['=one two', '+.']],
+    ['a line between', 'one.\ntwo', 'one.\nnew.\ntwo', ['=one.', '+new.', '=two']],
+    ['a line gone', 'one.\nold.\ntwo', 'one.\ntwo', ['=one.', '-old.', '=two']],
+    ['empty lines, which are none', 'one\n\ntwo', 'one\n\n\ntwo', ['=one', '=two']],
+  ])('shows %s', (_, a, b, pieces) => {
+    expect(shown(a, b)).toEqual(pieces);
+  });
+
   it('leaves no struck piece by itself where a paragraph was split or its opening rewritten', () => {
     const passages = (a: string, b: string) =>
       compareForReading(compare(a, b)).passages.map((passage) =>
