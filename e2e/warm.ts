@@ -12,7 +12,11 @@ interface Kept {
     readonly name: string;
     readonly keyPath: string | string[] | null;
     readonly autoIncrement: boolean;
-    readonly indexes: readonly { readonly name: string; readonly keyPath: string | string[] }[];
+    readonly indexes: readonly {
+      readonly name: string;
+      readonly keyPath: string | string[];
+      readonly multiEntry: boolean;
+    }[];
     readonly rows: string;
   }[];
 }
@@ -64,7 +68,10 @@ async function readWorkspace(): Promise<Kept> {
       name: storeName,
       keyPath: store.keyPath,
       autoIncrement: store.autoIncrement,
-      indexes: [...store.indexNames].map((index) => ({ name: index, keyPath: store.index(index).keyPath })),
+      indexes: [...store.indexNames].map((name) => {
+        const { keyPath, multiEntry } = store.index(name);
+        return { name, keyPath, multiEntry };
+      }),
       rows: JSON.stringify(
         keys.map((key, i) => ({ key, value: values[i] as unknown })),
         packed,
@@ -86,7 +93,8 @@ async function writeWorkspace({ name, version, stores }: Kept): Promise<void> {
     opening.onupgradeneeded = () => {
       for (const { name: store, keyPath, autoIncrement, indexes } of stores) {
         const made = opening.result.createObjectStore(store, { keyPath, autoIncrement });
-        for (const index of indexes) made.createIndex(index.name, index.keyPath);
+        for (const { name: index, keyPath: path, multiEntry } of indexes)
+          made.createIndex(index, path, { multiEntry });
       }
     };
     opening.onsuccess = () => resolve(opening.result);

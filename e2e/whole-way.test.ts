@@ -47,6 +47,7 @@ pageTest(
 
     // 2 The assignment: tally, score, rules.
     await (await seeText(page, REPORT)).click();
+    await until(page, () => location.pathname.startsWith('/a/'));
     await seeText(page, '28.5 of 40');
     await reload();
     await seeText(page, 'Another attempt can lift the score to 85 % of the points (34) and never lowers it.');
