@@ -138,6 +138,7 @@ describe('taking in', () => {
       await choose(page, 'Role of Pascoe Wray', 'peer');
       await page.goto(desk.address);
       await (await seeText(page, 'dams')).click();
+      await until(page, () => location.pathname.startsWith('/a/'));
       await page.waitForSelector('[aria-label="What came back, by channel"]');
       expect(await tally(page)).toEqual(['In the paper8 not read0 decided']);
       await openReading(page);
