@@ -14,8 +14,8 @@ import type {
   Task,
 } from '../model/work.ts';
 
-/** The records that an assignment is made of, by store. */
-interface AssignmentStores {
+/** The records that an assignment is made of, by store: facts first, then the student's own, then files. */
+export interface AssignmentStores {
   courses: Course;
   assignments: Assignment;
   rubrics: Rubric;

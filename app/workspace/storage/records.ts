@@ -20,6 +20,7 @@ import {
   Version,
 } from '#core/model/work.ts';
 import type { Paper } from '#core/paper/paper.ts';
+import type { AssignmentStores } from '#core/assignment/records.ts';
 
 /** A paper's text and anchors, derived from its file and kept so that it isn't read again. */
 export interface ReadPaper {
@@ -37,27 +38,9 @@ export interface ReadPaper {
   readonly unknownKinds: readonly string[];
 }
 
-/** What the workspace keeps, by store. Facts first, then the student's own, then files. */
-export interface RecordByStore {
-  courses: Course;
-  assignments: Assignment;
-  rubrics: Rubric;
-  attempts: Attempt;
-  markings: Marking;
-  withdrawals: Withdrawal;
-  arrivals: Arrival;
-  remarks: Remark;
-  readings: Reading;
-  judgements: Judgement;
-  tasks: Task;
-  queries: Query;
-  promises: PromiseNote;
-  drafts: Draft;
+/** What the workspace keeps, by store. */
+export interface RecordByStore extends AssignmentStores {
   versions: Version;
-  submissions: Submission;
-  files: StoredFile;
-  people: Person;
-  aims: Aim;
   ifScores: IfScore;
 }
 
