@@ -33,6 +33,13 @@ async function prepareDemo(data: string, fresh: boolean): Promise<{ folder: stri
 }
 
 async function main(): Promise<void> {
+  const unknown = process.argv.slice(2).find((given) => given !== '--new-demo');
+  if (unknown !== undefined) {
+    console.error(
+      `“${unknown}” is not known. The one option is --new-demo: it begins a new term beside the old one.`,
+    );
+    process.exit(2);
+  }
   const root = process.cwd();
   const { folder, code } = await prepareDemo(join(root, 'data'), process.argv.includes('--new-demo'));
   const desk = openDesk(folder);

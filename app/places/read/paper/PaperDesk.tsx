@@ -182,6 +182,7 @@ export function PaperDesk({
           pages={pages}
           remarksByPage={remarksByPage}
           height={size.height}
+          isText={isText}
           boxesOf={boxesOf}
           onPage={toPage}
         />

@@ -17,13 +17,15 @@ interface StripProps {
   readonly pages: readonly PageSize[];
   readonly remarksByPage: ReadonlyMap<number, readonly Remark[]>;
   readonly height: number;
+  /** Text takes the colours of the interface; pages are white paper in the dark too. */
+  readonly isText: boolean;
   readonly boxesOf: (remark: Remark, page: PageSize, scale: number) => readonly Box[];
   readonly onPage: (page: number) => void;
 }
 
 /** The whole paper as a narrow map: a tick for each remark, heavier while it is not read. */
 export const Strip = memo(function Strip(props: StripProps) {
-  const { view, pages, remarksByPage, height, boxesOf, onPage } = props;
+  const { view, pages, remarksByPage, height, isText, boxesOf, onPage } = props;
   const tallest = Math.max(...pages.map((page) => (page.height / page.width) * WIDTH));
   const each = Math.min(tallest, height / pages.length - GAP);
   if (each < SMALLEST) return <DenseStrip {...props} />;
@@ -39,6 +41,7 @@ export const Strip = memo(function Strip(props: StripProps) {
           page={page}
           number={index + 1}
           height={each}
+          isText={isText}
           remarks={remarksByPage.get(index + 1) ?? NO_REMARKS}
           boxesOf={boxesOf}
           onPage={onPage}
@@ -55,21 +58,23 @@ function StripPage({
   page,
   number,
   height,
+  isText,
   remarks,
   boxesOf,
   onPage,
-}: Pick<StripProps, 'view' | 'height' | 'boxesOf' | 'onPage'> & {
+}: Pick<StripProps, 'view' | 'height' | 'isText' | 'boxesOf' | 'onPage'> & {
   page: PageSize;
   number: number;
   remarks: readonly Remark[];
 }) {
+  const [unread, done] = isText ? ['bg-ink', 'bg-rule-strong'] : ['bg-[#1e2a2c]', 'bg-[#9a9686]'];
   const seen = useSight(({ from, to }) => to > number - 1 && from < number);
   return (
     <button
       type="button"
       aria-label={words.reading.stripPage(number, remarks.length)}
       onClick={() => onPage(number)}
-      className={`relative shrink-0 border bg-page ${seen ? 'border-accent outline-1 outline-accent' : 'border-rule hover:border-rule-strong'}`}
+      className={`relative shrink-0 border ${isText ? 'bg-surface' : 'bg-page'} ${seen ? 'border-accent outline-1 outline-accent' : 'border-rule hover:border-rule-strong'}`}
       style={{ width: WIDTH, height }}
     >
       {remarks.map((remark) => {
@@ -79,7 +84,7 @@ function StripPage({
         return (
           <span
             key={remark.id}
-            className={`absolute block ${read ? 'h-px bg-[#9a9686]' : 'h-[2px] bg-[#1e2a2c]'}`}
+            className={`absolute block ${read ? `h-px ${done}` : `h-[2px] ${unread}`}`}
             style={{
               top: `${((mark.top + mark.height / 2) / page.height) * 100}%`,
               left: `${Math.min(80, (mark.left / page.width) * 100)}%`,
