@@ -102,6 +102,22 @@ describe('what was taken back', () => {
     expect(await workspace.redoNext('a')).toMatchObject({ kind: 'done' });
     expect(records().remarks.size).toBe(2);
   });
+
+  it('stays with one assignment when the other has done so much since that it is given up there', async () => {
+    const put = (assignmentId: string, text: string) =>
+      workspace.run('a', text, (writing) =>
+        writing.put('remarks', exampleRemark({ id: `of ${assignmentId}`, assignmentId, text })),
+      );
+    await workspace.run('a', 'both', async (writing) => {
+      await writing.put('remarks', remark);
+      await writing.put('remarks', exampleRemark({ id: 'r2', assignmentId: 'b' }));
+    });
+    for (let n = 0; n < 300; n++) await put('a', `change ${n}`);
+    for (let n = 299; n >= 0; n--)
+      expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done', label: `change ${n}` });
+    expect(await workspace.undoLast('a')).toEqual({ kind: 'nothing' });
+    expect(await workspace.undoLast('b')).toMatchObject({ kind: 'done', label: 'both' });
+  });
 });
 
 describe('deciding', () => {

@@ -134,10 +134,17 @@ async function writeHistory(history: History, undo: Undoable, changes: readonly 
   if (last !== undefined && undo.typing !== undefined && last.typing === undo.typing)
     await history.put({ ...last, changes: joined(last.changes, changes) });
   else await history.add({ ...undo, changes, undone: false });
+  const kept = new Map(done.map((entry) => [entry, entry.scopes]));
   for (const scope of undo.scopes) {
     const own = done.filter(({ scopes }) => scopes.includes(scope));
-    for (const { seq } of own.slice(0, Math.max(0, own.length + 1 - HISTORY_KEPT)))
-      if (seq !== undefined) await history.delete(seq);
+    for (const entry of own.slice(0, Math.max(0, own.length + 1 - HISTORY_KEPT)))
+      kept.set(entry, kept.get(entry)?.filter((one) => one !== scope) ?? []);
+  }
+  // It goes from the scope that is full, and altogether only when no other holds it.
+  for (const [entry, scopes] of kept) {
+    if (scopes.length === entry.scopes.length || entry.seq === undefined) continue;
+    if (scopes.length === 0) await history.delete(entry.seq);
+    else await history.put({ ...entry, scopes });
   }
 }
 
