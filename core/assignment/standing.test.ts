@@ -4,6 +4,7 @@ import {
   exampleAssignment,
   exampleAttempt,
   exampleCourse,
+  exampleFile,
   exampleMarking,
   exampleRubric,
 } from '../model/example.ts';
@@ -104,7 +105,8 @@ describe('where the missing points lie', () => {
   };
 
   it('is told of the attempt that counts, and nothing has to be balanced', () => {
-    const first = marked('report', 1, '10', { aim: '6', way: '4' });
+    // What one works on is still the paper that was marked first.
+    const first = { ...marked('report', 1, '10', { aim: '6', way: '4' }), files: [exampleFile()] };
     expect(missing([first])).toEqual([
       ['Aim', '30'],
       ['Way', '20'],
