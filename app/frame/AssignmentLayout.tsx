@@ -76,7 +76,8 @@ function Stations({ view }: { view: AssignmentView }) {
             </h1>
             {narrow && undoButtons}
           </div>
-          <div className="min-w-0 flex-1 max-md:w-full max-md:flex-none">
+          {/* The title gives way before the line does. */}
+          <div className="min-w-0 max-md:w-full md:max-w-[calc(100%-15rem)] md:flex-[1_0_auto]">
             <Line view={view} unanswered={unanswered} low />
           </div>
           {!narrow && undoButtons}

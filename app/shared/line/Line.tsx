@@ -100,7 +100,7 @@ export function Line({
         className={clsx(
           narrow && 'line-fades flex gap-5 overflow-x-auto pr-10 pl-4',
           narrow && (low ? 'pb-0.5' : 'py-1.5'),
-          low && !narrow && 'flex items-baseline justify-between gap-3 overflow-x-auto text-sm',
+          low && !narrow && 'flex items-baseline gap-2 overflow-x-auto text-sm',
           !narrow && !low && 'relative',
         )}
         style={narrow || low ? {} : { height: 26 }}
@@ -112,7 +112,7 @@ export function Line({
               'whitespace-nowrap',
               low &&
                 !narrow &&
-                'flex items-baseline gap-3 not-first:before:w-5 not-first:before:self-center not-first:before:border-t not-first:before:border-rule-strong',
+                'flex items-baseline gap-2 not-first:flex-1 not-first:before:min-w-2 not-first:before:flex-1 not-first:before:self-center not-first:before:border-t not-first:before:border-rule-strong',
             )}
             style={narrow || low ? {} : { position: 'absolute', left: width * AT[station] - 8 }}
           >
