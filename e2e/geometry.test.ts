@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { openDropped } from './files.ts';
-import { clickRole, seeText, settled, until, chooseIn } from './harness.ts';
+import { arrive, clickRole, seeText, settled, until, chooseIn } from './harness.ts';
 import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
 import { pageTest } from './page-test.ts';
 
@@ -277,4 +277,24 @@ describe('geometry', () => {
       expect(await shapeOf(page)).toMatchObject({ overlaps: 0, crossings: 0, away: 0 });
     }
   });
+});
+
+describe('the line where one reads', () => {
+  for (const width of [1280, 1100])
+    pageTest(
+      `shows every station at ${width} pixels, however long the title and whatever the stations say`,
+      async ({ page, desk }) => {
+        await arrive(page, desk);
+        await page.goto(`${desk.address}/a/policy-brief-draft/read`);
+        await seeText(page, 'Put in: “');
+        const line = await page.$eval('nav ol', (one) => ({
+          cut: one.scrollWidth - one.clientWidth,
+          title: document.querySelector('h1')?.getBoundingClientRect().width ?? 0,
+        }));
+        expect(line.cut).toBe(0);
+        expect(line.title).toBeGreaterThan(100);
+      },
+      { width, height: 800 },
+      ['policy-brief-draft'],
+    );
 });
