@@ -181,6 +181,7 @@ describe('taking in', () => {
       await page.keyboard.type('peat');
       await page.keyboard.press('Enter');
       await seeText(page, '1 remark found');
+      await until(page, () => location.pathname.startsWith('/a/'));
       await page.reload();
       await openReading(page);
       await page.waitForSelector('[data-page="1"] canvas');
