@@ -15,17 +15,13 @@ import {
   type MarkedAttempt,
 } from './attempts.ts';
 import type { AssignmentRecords } from './records.ts';
+import { ownRubricId } from '../model/own-ids.ts';
 
 /** The points of an assignment: its rubric, what its attempts were given, where points went. */
 
 /** The school's rubric, else the one that the student put to the assignment. */
 export function rubricOf(records: AssignmentRecords, { id, rubricId }: Assignment): Rubric | null {
   return records.find('rubrics', rubricId ?? '') ?? records.find('rubrics', ownRubricId(id));
-}
-
-/** Under which id the rubric is kept that the student put to an assignment. */
-export function ownRubricId(assignmentId: string): string {
-  return `own/${assignmentId}`.slice(0, 200);
 }
 
 /** The attempt that a new one starts from: the first with a marked paper, else the latest that was marked. */

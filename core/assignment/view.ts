@@ -50,6 +50,7 @@ import {
   type ScoreChange,
 } from './attempts.ts';
 import type { AssignmentRecords } from './records.ts';
+import { scoreReadingId } from '../model/own-ids.ts';
 
 /** A paper to read, as far as it is known: announced ones are not here yet. */
 export interface PaperFile {
@@ -218,11 +219,6 @@ function stateFactsOf(
   };
 }
 
-/** Under which name it is kept that a changed score was seen. */
-export function scoreSeenKey(change: ScoreChange): string {
-  return `score/${change.after.id}`;
-}
-
 /** What is kept for each of some remarks. */
 function byRemark<Kept>(
   remarks: readonly Remark[],
@@ -323,7 +319,7 @@ export function viewOf(records: AssignmentRecords, id: string, atMs: number): As
     scoreChange:
       change === null
         ? null
-        : { ...change, seen: records.find('readings', scoreSeenKey(change))?.read === true },
+        : { ...change, seen: records.find('readings', scoreReadingId(change.after.id))?.read === true },
     remarks,
     doubles,
     withdrawn: known.filter((one) => one.withdrawn),

@@ -1,8 +1,11 @@
 import * as v from 'valibot';
 
+/** The longest an id may be, in UTF-16 units: what a school sends as one is longer nowhere. */
+export const LONGEST_ID = 200;
+
 /** A string that stands for one kind of thing and can't be taken for another. */
 function idSchema<const Name extends string>(name: Name) {
-  return v.pipe(v.string(), v.minLength(1), v.maxLength(200), v.brand(name));
+  return v.pipe(v.string(), v.minLength(1), v.maxLength(LONGEST_ID), v.brand(name));
 }
 
 export const CourseId = idSchema('CourseId');

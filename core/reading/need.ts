@@ -1,4 +1,5 @@
 import type { Remark } from '../model/remark.ts';
+import { shortMark } from '../model/short-mark.ts';
 import { countWords } from '../text/words.ts';
 
 const GLANCE_MS = 600;
@@ -14,7 +15,7 @@ const marks = new WeakMap<Remark, string>();
 
 /**
  * A mark of what a remark says and where. A reading holds for this wording only: when text, targets, criterion,
- * proposed change or points are others, the remark is unread again. FNV-1a, 32 bits.
+ * proposed change or points are others, the remark is unread again.
  */
 export function wordingMark(remark: Remark): string {
   const known = marks.get(remark);
@@ -22,9 +23,7 @@ export function wordingMark(remark: Remark): string {
   const { text, targets, criterionId, change, points } = remark;
   // Points are left out where there are none, so that readings from before they were told still hold.
   const said = JSON.stringify([text, targets, criterionId, change, ...(points === null ? [] : [points])]);
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < said.length; i++) hash = Math.imul(hash ^ said.charCodeAt(i), 0x01000193);
-  const mark = (hash >>> 0).toString(16).padStart(8, '0');
+  const mark = shortMark(said);
   marks.set(remark, mark);
   return mark;
 }

@@ -1,12 +1,14 @@
+import type { PromiseId } from '../model/ids.ts';
 import type { Channel } from '../model/channels.ts';
 import { CHANNELS_BY_PROMISE, type PromisePlace } from '../model/promises.ts';
 import type { Remark } from '../model/remark.ts';
 import type { PromiseNote } from '../model/work.ts';
 import { promiseIn } from '../saying/promise.ts';
+import { promiseIdOf } from '../model/own-ids.ts';
 
 /** More feedback that is said to be somewhere, and whether it is. */
 export interface Promised {
-  readonly id: string;
+  readonly id: PromiseId;
   /** The remark that says so; null for a promise made elsewhere, put in by hand. */
   readonly remark: Remark | null;
   readonly said: string;
@@ -25,10 +27,6 @@ const SPEAKS_OF_ALL: ReadonlySet<Channel> = new Set([
   'question',
   'post',
 ]);
-
-function promiseIdOf(remarkId: string): string {
-  return `promise/${remarkId}`.slice(0, 200);
-}
 
 /**
  * What was promised for an assignment: found in remarks about the whole, or put in by hand; each kept, missing, or set

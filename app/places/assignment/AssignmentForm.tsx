@@ -5,7 +5,7 @@ import { useNavigate, useParams } from 'react-router';
 import * as v from 'valibot';
 import { blankAssignment } from '#core/model/blank.ts';
 import type { Assignment, Course } from '#core/model/facts.ts';
-import { asId, AssignmentId, CategoryId, CourseId, decimalIn, type Instant } from '#core/model/ids.ts';
+import { asId, CategoryId, decimalIn, type Instant } from '#core/model/ids.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
@@ -27,6 +27,7 @@ import {
   wholeText,
 } from '../../shared/controls/rule-fields.ts';
 import { assignmentAddress, courseAddress } from '../../shared/page/addresses.ts';
+import { ownAssignmentId } from '#core/model/own-ids.ts';
 
 const said = words.standing.form;
 
@@ -133,7 +134,7 @@ export function NewAssignment() {
         <Empty>{words.standing.noCourses}</Empty>
       </div>
     );
-  const assignment = blankAssignment(asId(AssignmentId, `hand/${newId()}`), course.id, '');
+  const assignment = blankAssignment(ownAssignmentId(newId()), course.id, '');
   return <AssignmentForm assignment={assignment} fresh />;
 }
 
@@ -287,7 +288,7 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
               onClick={() => {
                 forgetFormDraft(workspace, name);
                 void removeOwnAssignment(workspace, assignment).then(() =>
-                  navigate(before === null ? '/' : courseAddress(asId(CourseId, before.id))),
+                  navigate(before === null ? '/' : courseAddress(before.id)),
                 );
               }}
             >

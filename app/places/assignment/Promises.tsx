@@ -15,13 +15,13 @@ import {
   type ProposedQuery,
 } from '../../workspace/commands/queries.ts';
 import { remarkAddress } from '../../shared/page/addresses.ts';
+import { queryIdOf } from '#core/model/own-ids.ts';
 
 /** What was promised elsewhere than where it was said: kept, missing, or set aside; and what could be asked. */
 export function Promises({ view }: { view: AssignmentView }) {
   const queries = useWorkspaceState((state) => state.records.queries);
   const proposed = proposedQueries(view);
-  const forPromise = (promised: Promised) =>
-    proposed.find(({ id }) => id === `query/${promised.id}`.slice(0, 200));
+  const forPromise = (promised: Promised) => proposed.find(({ id }) => id === queryIdOf(promised.id));
   const points = proposed.filter((query) => view.promised.every((one) => forPromise(one)?.id !== query.id));
   if (view.promised.length + points.length === 0 && view.latestMarking === null) return null;
   return (
@@ -38,7 +38,7 @@ export function Promises({ view }: { view: AssignmentView }) {
             view={view}
             promised={promised}
             query={forPromise(promised)}
-            asked={queries.has(`query/${promised.id}`.slice(0, 200))}
+            asked={queries.has(queryIdOf(promised.id))}
           />
         ))}
         {points.map((query) => (

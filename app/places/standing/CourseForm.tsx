@@ -6,7 +6,7 @@ import { useNavigate, useParams } from 'react-router';
 import * as v from 'valibot';
 import { blankCourse } from '#core/model/blank.ts';
 import type { Course } from '#core/model/facts.ts';
-import { asId, CategoryId, CourseId, decimalIn } from '#core/model/ids.ts';
+import { asId, CategoryId, decimalIn } from '#core/model/ids.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { add, fromDecimal, toShown, ZERO } from '#core/scores/fraction.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
@@ -30,6 +30,7 @@ import {
 import { ScaleInputs } from './ScaleInputs.tsx';
 import { scaleFields, ScaleFields, scaleOfFields } from './scale-fields.ts';
 import { courseAddress } from '../../shared/page/addresses.ts';
+import { ownCategoryId, ownCourseId } from '#core/model/own-ids.ts';
 
 const said = words.standing.form;
 
@@ -123,7 +124,7 @@ function courseOfFields(fields: CourseFields, before: Course): Course {
 }
 
 export function NewCourse() {
-  const course = blankCourse(asId(CourseId, `hand/${newId()}`), '', ownZone());
+  const course = blankCourse(ownCourseId(newId()), '', ownZone());
   return <CourseForm course={course} fresh />;
 }
 
@@ -296,7 +297,7 @@ function Categories() {
       <div className="mt-3 flex flex-wrap items-center gap-4">
         <Button
           onClick={() =>
-            append({ id: `hand/${newId()}`, title: '', weight: '', drop: '0', extraCredit: false })
+            append({ id: ownCategoryId(newId()), title: '', weight: '', drop: '0', extraCredit: false })
           }
         >
           {said.addCategory}

@@ -252,6 +252,20 @@ describe('scores out of a table', () => {
     return courseOfTable(table, table.fields, 'UTC').course;
   };
 
+  it('stay apart however long the names of the course and of its work are', async () => {
+    const imported = read('Assignment,Category,Score,Possible\nEssay,Texts,15,20\nTalk,Talks,8,10\n');
+    const long = { ...imported, key: 'A course with a name that tells all of what it is about. '.repeat(3) };
+    const id = await takeInGrades(workspace, long, null, 'Words on Peat', 'UTC');
+    expect([...records().assignments.values()].map(({ title }) => title)).toEqual(['Essay', 'Talk']);
+    expect(
+      new Set(
+        records()
+          .courses.get(id)
+          ?.categories.map((category) => category.id),
+      ).size,
+    ).toBe(2);
+  });
+
   it('are taken in as one, changed by the same title, and undone as one', async () => {
     const id = await takeInGrades(
       workspace,

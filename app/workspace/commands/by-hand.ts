@@ -1,24 +1,17 @@
 import type { Workspace } from '../workspace.ts';
 import { blankAttempt, blankMarking } from '#core/model/blank.ts';
 import type { Assignment, Attempt, Course, CriterionResult, Marking, Rubric } from '#core/model/facts.ts';
-import {
-  asId,
-  AttemptId,
-  MarkingId,
-  type AssignmentId,
-  type CriterionId,
-  type DecimalString,
-  type Instant,
-} from '#core/model/ids.ts';
+import type { AttemptId, AssignmentId, CriterionId, DecimalString, Instant } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { rubricOfDraft, type RubricDraft } from '#core/rubric/draft.ts';
 import { aimId } from '#core/rubric/aim.ts';
 import { wordingMark } from '#core/reading/need.ts';
 import { words } from '../../words/en.ts';
-import { ownRubricId, rubricOf } from '#core/assignment/points.ts';
+import { rubricOf } from '#core/assignment/points.ts';
 import { recordsIn } from '#core/assignment/records.ts';
 import { remarksOfMarking } from '../desk/facts.ts';
 import type { Writing } from '../storage/transact.ts';
+import { onlyAttemptId, ownRubricId, typedMarkingId } from '#core/model/own-ids.ts';
 
 /** What the student puts in by hand: courses, assignments, scores, rubrics, levels to reach, "if" scores. */
 
@@ -133,20 +126,13 @@ export async function writeScore(
   const attempts = known.attempts.toSorted((x, y) => x.number - y.number);
   const found = attempts.find(({ id }) => id === attemptId) ?? attempts.at(-1);
   const at = workspace.now();
-  const attempt =
-    found ??
-    blankAttempt(
-      asId(AttemptId, `${assignment.id}/attempt-1`.slice(-200)),
-      assignment.id,
-      1,
-      handedInAt ?? at,
-    );
+  const attempt = found ?? blankAttempt(onlyAttemptId(assignment.id), assignment.id, 1, handedInAt ?? at);
   if (found === undefined) await writing.put('attempts', attempt);
   else if (found.outside && handedInAt !== null && found.at !== handedInAt)
     await writing.put('attempts', { ...found, at: handedInAt });
   const before = ownMarkingOf(known.markings.filter((marking) => marking.attemptId === attempt.id));
   const marker = (await writing.get('courses', assignment.courseId ?? ''))?.instructor;
-  const id = asId(MarkingId, `${attempt.id}/by-hand`.slice(-200));
+  const id = typedMarkingId(attempt.id);
   const marking: Marking = {
     ...(before ??
       blankMarking(id, assignment.id, attempt.id, at, marker ?? { name: '', role: 'instructor' })),

@@ -1,5 +1,5 @@
 import type { Workspace } from '../workspace.ts';
-import { asId, QueryId, RemarkId, TaskId } from '#core/model/ids.ts';
+import type { RemarkId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Stance } from '#core/model/work.ts';
 import { changeKindOf, MINUTES_BY_KIND, taskTitleOf } from '#core/plan/tasks.ts';
@@ -7,8 +7,9 @@ import { wordingMark } from '#core/reading/need.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import { words } from '../../words/en.ts';
 import type { Writing } from '../storage/transact.ts';
-import { scoreSeenKey, type AssignmentView } from '#core/assignment/view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import type { ScoreChange } from '#core/assignment/attempts.ts';
+import { queryIdOf, scoreReadingId, taskIdOf } from '#core/model/own-ids.ts';
 
 function judgementFor(remark: Remark, known: Judgement | null): Judgement {
   return (
@@ -91,7 +92,7 @@ export function markScoreSeen(
 
 async function putScoreSeen(writing: Writing, change: ScoreChange): Promise<void> {
   await writing.put('readings', {
-    remarkId: asId(RemarkId, scoreSeenKey(change)),
+    remarkId: scoreReadingId(change.after.id),
     assignmentId: change.after.assignmentId,
     of: change.after.score ?? '',
     seenMs: 0,
@@ -104,7 +105,7 @@ async function createTask(writing: Writing, remark: Remark): Promise<void> {
   if (tasks.some((task) => task.remarkIds.includes(remark.id))) return;
   const kind = changeKindOf(remark);
   await writing.put('tasks', {
-    id: asId(TaskId, `task/${remark.id}`),
+    id: taskIdOf(remark.id),
     assignmentId: remark.assignmentId,
     title: taskTitleOf(remark) || words.plan.taskWithoutWords,
     kind,
@@ -127,7 +128,7 @@ async function withdrawTask(writing: Writing, remarkId: RemarkId): Promise<void>
 }
 
 async function createQuery(writing: Writing, remark: Remark, note: string): Promise<void> {
-  const id = asId(QueryId, `query/${remark.id}`);
+  const id = queryIdOf(remark.id);
   if ((await writing.get('queries', id)) !== null) return;
   await writing.put('queries', {
     id,
@@ -141,7 +142,7 @@ async function createQuery(writing: Writing, remark: Remark, note: string): Prom
 }
 
 async function withdrawQuery(writing: Writing, remarkId: RemarkId): Promise<void> {
-  const query = await writing.get('queries', `query/${remarkId}`);
+  const query = await writing.get('queries', queryIdOf(remarkId));
   if (query !== null && query.putAt === null && !query.touched) await writing.remove('queries', query.id);
 }
 
@@ -223,7 +224,7 @@ export function noteOnRemark(
   const work = async (writing: Writing) => {
     const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
     await writing.put('judgements', { ...judgement, note });
-    const query = await writing.get('queries', `query/${remark.id}`);
+    const query = await writing.get('queries', queryIdOf(remark.id));
     if (query !== null && !query.touched) await writing.put('queries', { ...query, text: note });
   };
   return workspace.run(remark.assignmentId, words.undo.noted, work, typing);

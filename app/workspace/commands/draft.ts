@@ -1,9 +1,10 @@
 import type { Workspace } from '../workspace.ts';
-import { asId, type AssignmentId, DraftId, type FileHash, VersionId } from '#core/model/ids.ts';
+import { asId, type AssignmentId, type FileHash, VersionId } from '#core/model/ids.ts';
 import type { Draft, DraftContent, StoredFile, Version } from '#core/model/work.ts';
 import { draftFrom } from '#core/paper/draft.ts';
 import type { Block } from '#core/paper/paper.ts';
 import { words } from '../../words/en.ts';
+import { draftIdOf } from '#core/model/own-ids.ts';
 
 export function newId(): string {
   return crypto.randomUUID();
@@ -37,7 +38,7 @@ export async function beginDraft(
   blocks: readonly Block[],
 ): Promise<void> {
   await workspace.save(async (writing) => {
-    const id = asId(DraftId, `draft/${assignmentId}/${attemptNumber}`);
+    const id = draftIdOf(assignmentId, attemptNumber);
     if ((await writing.get('drafts', id)) !== null) return;
     const content = draftFrom(blocks);
     const draft: Draft = {

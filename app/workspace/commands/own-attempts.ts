@@ -1,10 +1,11 @@
 import type { Workspace } from '../workspace.ts';
-import { asId, AttemptId, type AssignmentId, type Instant } from '#core/model/ids.ts';
+import type { AssignmentId, Instant } from '#core/model/ids.ts';
 import type { Attempt } from '#core/model/facts.ts';
 import { hashOf } from '#formats/hash.ts';
 import { words } from '../../words/en.ts';
 import { withdrawAttempt, type Answer } from '../desk/desk-client.ts';
 import { newId } from './draft.ts';
+import { outsideAttemptId } from '#core/model/own-ids.ts';
 
 /** Attempts beyond what Juncture sends: handed in elsewhere, or taken back. */
 
@@ -45,7 +46,7 @@ export async function noteOutsideAttempt(
       });
     }
     await writing.put('attempts', {
-      id: asId(AttemptId, `outside/${newId()}`),
+      id: outsideAttemptId(newId()),
       assignmentId,
       number,
       at,

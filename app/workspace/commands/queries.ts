@@ -8,6 +8,7 @@ import { words } from '../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { newId } from './draft.ts';
 import type { Writing } from '../storage/transact.ts';
+import { addsUpQueryId, queryIdOf, unexplainedQueryId } from '#core/model/own-ids.ts';
 
 /** What is to be asked, and what was promised. */
 
@@ -40,7 +41,7 @@ export function markQueryPut(
 
 /** A question that the records give reason for; it is asked only if the student takes it up. */
 export interface ProposedQuery {
-  readonly id: string;
+  readonly id: QueryId;
   readonly remarkId: Query['remarkId'];
   readonly person: string;
   readonly text: string;
@@ -52,7 +53,7 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
   const promises = view.promised
     .filter(({ state }) => state === 'missing')
     .map(({ id, remark, said }) => ({
-      id: `query/${id}`.slice(0, 200),
+      id: queryIdOf(id),
       remarkId: remark?.id ?? null,
       person: remark?.author.name ?? person,
       text:
@@ -63,7 +64,7 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
   const losses = view.losses
     .filter(({ unexplained }) => unexplained > 0)
     .map(({ criterionId, title, unexplained }) => ({
-      id: unexplainedQueryId(view.assignment.id, criterionId ?? 'whole'),
+      id: unexplainedQueryId(view.assignment.id, criterionId),
       remarkId: null,
       person,
       text:
@@ -77,18 +78,13 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
       ? []
       : [
           {
-            id: `query/${view.assignment.id}/adds-up`.slice(0, 200),
+            id: addsUpQueryId(view.assignment.id),
             remarkId: null,
             person,
             text: words.rubric.questionAddsUp(toShown(addsUp.sum, 2), toShown(addsUp.score, 2)),
           },
         ];
   return [...promises, ...losses, ...odd];
-}
-
-/** Under which id it is asked where unexplained points went. */
-export function unexplainedQueryId(assignmentId: string, criterionId: string): string {
-  return `query/${assignmentId}/unexplained/${criterionId}`.slice(0, 200);
 }
 
 /** Puts a proposed question on the ask list. */
@@ -100,7 +96,7 @@ export function takeUpQuery(
   return workspace.run(assignmentId, words.undo.proposedQuery, (writing) =>
     writing.put('queries', {
       ...proposed,
-      id: asId(QueryId, proposed.id),
+      id: proposed.id,
       assignmentId,
       putAt: null,
       touched: true,

@@ -1,7 +1,8 @@
 import type { Workspace } from '../workspace.ts';
 import { blankAssignment, blankCourse } from '#core/model/blank.ts';
 import type { Assignment, Attempt, Category, Course, Marking } from '#core/model/facts.ts';
-import { asId, AssignmentId, CategoryId, CourseId } from '#core/model/ids.ts';
+import type { CourseId } from '#core/model/ids.ts';
+import { ownAssignmentId, ownCategoryId, ownCourseId } from '#core/model/own-ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { ImportedCourse, ImportedItem } from '#formats/grades/imported.ts';
 import { words } from '../../words/en.ts';
@@ -10,13 +11,8 @@ import type { Writing } from '../storage/transact.ts';
 
 /** Courses and scores out of files, taken into a course of the student's own. */
 
-/** An id of the student's own that is the same for the same key, so that taking in again changes and doesn't double. */
-function ownId(...parts: readonly string[]): string {
-  return `hand/${parts.join('/')}`.slice(0, 160);
-}
-
 function courseIdFor(imported: ImportedCourse): CourseId {
-  return asId(CourseId, ownId(imported.key === '' ? crypto.randomUUID() : imported.key));
+  return ownCourseId(imported.key === '' ? crypto.randomUUID() : imported.key);
 }
 
 /** A course for what was imported, with the categories it tells of added to those there are. */
@@ -25,7 +21,7 @@ function withCategories(course: Course, imported: ImportedCourse): Course {
   const added = imported.categories
     .filter(({ title }) => !known.has(title.toLowerCase()))
     .map(({ key, title, weight }): Category => ({
-      id: asId(CategoryId, ownId(course.id, key)),
+      id: ownCategoryId(course.id, key),
       title,
       weight,
       drop: 0,
@@ -105,10 +101,12 @@ async function takeInItem(
 ): Promise<void> {
   const named = imported.categories.find(({ key }) => key === item.category)?.title.toLowerCase();
   const category = course.categories.find((one) => one.title.toLowerCase() === named) ?? null;
+  // The same for the same key, so that taking in again changes and doesn't double.
+  const id = ownAssignmentId(course.id, item.key);
   const known =
     byTitle.get(item.title.toLowerCase()) ??
-    (await writing.get('assignments', ownId(course.id, item.key))) ??
-    blankAssignment(asId(AssignmentId, ownId(course.id, item.key)), course.id, item.title);
+    (await writing.get('assignments', id)) ??
+    blankAssignment(id, course.id, item.title);
   const assignment = {
     ...known,
     title: item.title,

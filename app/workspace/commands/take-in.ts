@@ -1,6 +1,6 @@
 import type { Workspace } from '../workspace.ts';
 import type { Author, FileFact, Marking } from '#core/model/facts.ts';
-import { asId, AssignmentId, AttemptId, type FileHash, MarkingId } from '#core/model/ids.ts';
+import type { AssignmentId, FileHash } from '#core/model/ids.ts';
 import { blankAssignment, blankAttempt, blankMarking } from '#core/model/blank.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
@@ -9,6 +9,7 @@ import { words } from '../../words/en.ts';
 import { putRemark } from '../desk/facts.ts';
 import type { ReadPaper } from '../storage/records.ts';
 import type { Writing } from '../storage/transact.ts';
+import { assignmentIdOfFile, fileMarkingId, onlyAttemptId } from '#core/model/own-ids.ts';
 
 export function readPaperOf(
   hash: FileHash,
@@ -85,7 +86,7 @@ export async function takeInFiles(
 ): Promise<AssignmentId[]> {
   const placed = placements.map((placement) => ({
     ...placement,
-    id: placement.assignmentId ?? asId(AssignmentId, `own/${placement.files[0].hash.slice(0, 24)}`),
+    id: placement.assignmentId ?? assignmentIdOfFile(placement.files[0].hash),
   }));
   const [first] = placed;
   await workspace.run(first.id, words.undo.takenIn(first.title), async (writing) => {
@@ -167,7 +168,7 @@ async function markingFor(
   const attempts = own(await writing.all('attempts'));
   const at = workspace.now();
   const attempt = attempts.toSorted((x, y) => x.number - y.number).at(-1) ?? {
-    ...blankAttempt(asId(AttemptId, `${assignmentId}/attempt-1`), assignmentId, 1, at),
+    ...blankAttempt(onlyAttemptId(assignmentId), assignmentId, 1, at),
     outside: false,
     atKnown: false,
   };
@@ -177,7 +178,7 @@ async function markingFor(
       ? [{ role, name, mediaType, size: bytes.length, hash, aboutHash: null, announced: {} }]
       : [],
   );
-  const id = asId(MarkingId, `${assignmentId}/marking-1`);
+  const id = fileMarkingId(assignmentId);
   const marking: Marking = {
     ...blankMarking(id, assignmentId, attempt.id, at, markerOf(marks)),
     files: facts,

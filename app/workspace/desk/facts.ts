@@ -1,8 +1,8 @@
 import type { Workspace } from '../workspace.ts';
 import type { Attempt, Fact, Marking, Rubric } from '#core/model/facts.ts';
-import { asId, RemarkId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Writing } from '../storage/transact.ts';
+import { criterionRemarkId, overallRemarkId } from '#core/model/own-ids.ts';
 
 /** Copies what the course desk says into the workspace. */
 
@@ -32,7 +32,7 @@ export function remarksOfMarking(marking: Marking, first: Marking): Remark[] {
   if (marking.overall.trim() !== '')
     remarks.push({
       ...base,
-      id: asId(RemarkId, `${first.id}/overall`),
+      id: overallRemarkId(first.id),
       channel: 'overall',
       text: marking.overall,
       criterionId: null,
@@ -44,7 +44,7 @@ export function remarksOfMarking(marking: Marking, first: Marking): Remark[] {
     if (comment.trim() !== '')
       remarks.push({
         ...base,
-        id: asId(RemarkId, `${first.id}/criterion/${criterionId}`),
+        id: criterionRemarkId(first.id, criterionId),
         channel: 'criterion',
         text: comment,
         criterionId,

@@ -10,10 +10,11 @@ import { RemarkLines } from '../../../shared/remark/RemarkLines.tsx';
 import { Slip } from '../../../shared/remark/Slip.tsx';
 import { words } from '../../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
-import { proposedQueries, takeUpQuery, unexplainedQueryId } from '../../../workspace/commands/queries.ts';
+import { proposedQueries, takeUpQuery } from '../../../workspace/commands/queries.ts';
 import { AimList } from './AimList.tsx';
 import { Levels } from './Levels.tsx';
 import { useUnfolded } from '../reading-state.ts';
+import { unexplainedQueryId } from '#core/model/own-ids.ts';
 
 /** One criterion: its points, its levels, the list of the level aimed at, and the remarks on it. */
 export function CriterionRule({
