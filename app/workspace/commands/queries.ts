@@ -1,5 +1,6 @@
 import type { Workspace } from '../workspace.ts';
-import { asId, PromiseId, QueryId, type AssignmentId } from '#core/model/ids.ts';
+import type { QueryId} from '#core/model/ids.ts';
+import { asId, PromiseId, type AssignmentId } from '#core/model/ids.ts';
 import type { PromisePlace } from '#core/model/promises.ts';
 import type { Query } from '#core/model/work.ts';
 import type { Promised } from '#core/tally/promises.ts';
