@@ -1,5 +1,5 @@
 import type { Workspace } from '../workspace.ts';
-import type { QueryId} from '#core/model/ids.ts';
+import type { QueryId } from '#core/model/ids.ts';
 import { asId, PromiseId, type AssignmentId } from '#core/model/ids.ts';
 import type { PromisePlace } from '#core/model/promises.ts';
 import type { Query } from '#core/model/work.ts';
