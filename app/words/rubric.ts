@@ -97,8 +97,6 @@ export const rubric = {
     removeLevel: (n: number) => `Remove level ${n}`,
     addCriterion: 'Add a criterion',
     removeCriterion: (title: string) => `Remove ${title === '' ? 'this criterion' : `“${title}”`}`,
-    keep: 'Keep',
-    cancel: 'Leave it',
     remove: 'Remove this rubric',
     paste: 'Paste a table or choose a file',
     pasteLead:

@@ -1,16 +1,15 @@
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
-import { valibotResolver } from '@hookform/resolvers/valibot';
-import { FormProvider, useForm, useWatch } from 'react-hook-form';
-import { useNavigate, useParams } from 'react-router';
+import { useWatch } from 'react-hook-form';
+import { useParams } from 'react-router';
 import * as v from 'valibot';
 import { blankAssignment } from '#core/model/blank.ts';
 import type { Assignment, Course } from '#core/model/facts.ts';
 import { asId, CategoryId, decimalIn, type Instant } from '#core/model/ids.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
-import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { AreaField, CheckField, SelectField, TextField } from '../../shared/controls/Field.tsx';
-import { forgetFormDraft, useFormDraft } from '../../shared/page/form-draft.ts';
+import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { ownZone } from '../../shared/shown/own-zone.ts';
 import { words } from '../../words/en.ts';
@@ -153,21 +152,14 @@ export function EditAssignment() {
 
 function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: boolean }) {
   const workspace = useWorkspace();
-  const navigate = useNavigate();
   const courses = useWorkspaceState((state) => state.records.courses);
   const before = courses.get(assignment.courseId ?? '') ?? null;
   const name = fresh ? `assignment/new/${assignment.courseId ?? ''}` : `assignment/${assignment.id}`;
-  usePlaceTitle(fresh ? said.newAssignment(before?.title ?? '') : said.editAssignment(assignment.title));
-  const form = useForm<AssignmentFields>({
-    resolver: valibotResolver(AssignmentFields),
-    defaultValues: fieldsOf(assignment, before?.zone ?? ownZone()),
-    mode: 'onTouched',
-  });
-  const restored = useFormDraft(name, form, (stored) => {
-    const parsed = v.safeParse(v.looseObject({ title: v.string(), rules: v.unknown() }), stored);
-    return parsed.success ? (stored as AssignmentFields) : null;
-  });
-  const { register, handleSubmit, formState, control } = form;
+  const title = fresh ? said.newAssignment(before?.title ?? '') : said.editAssignment(assignment.title);
+  usePlaceTitle(title);
+  const zone = before?.zone ?? ownZone();
+  const kept = useKeptForm(name, AssignmentFields, fieldsOf(assignment, zone));
+  const { register, formState, control } = kept.form;
   const { errors } = formState;
   const chosenId = useWatch({ control, name: 'courseId' });
   const course = courses.get(chosenId) ?? null;
@@ -175,128 +167,100 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
     fresh && assignment.courseId !== null
       ? courseAddress(assignment.courseId)
       : assignmentAddress(assignment.id);
-  const keep = handleSubmit(async (fields) => {
+  const keep = async (fields: AssignmentFields) => {
     const chosen = courses.get(fields.courseId) ?? null;
-    const zone = before?.zone ?? ownZone();
     await putOwnAssignment(workspace, {
       ...assignmentOfFields(fields, assignment, chosen, zone),
       byHand: true,
     });
-    forgetFormDraft(workspace, name);
-    await navigate(chosen === null ? back : courseAddress(chosen.id));
-  });
-  const leave = () => {
-    forgetFormDraft(workspace, name);
-    void navigate(back);
+    return chosen === null ? back : courseAddress(chosen.id);
   };
   const own = [...courses.values()].filter(({ byHand }) => byHand);
   return (
-    <FormProvider {...form}>
-      <form
-        noValidate
-        onSubmit={(event) => void keep(event)}
-        className="mx-auto grid h-full max-w-3xl content-start gap-7 overflow-auto p-6 max-md:p-4"
-      >
-        <header>
-          <h1 className="font-serif text-2xl font-semibold">
-            {fresh ? said.newAssignment(before?.title ?? '') : said.editAssignment(assignment.title)}
-          </h1>
-          {restored && <p className="mt-1 font-semibold">{said.unkept}</p>}
-        </header>
-        <div className="grid gap-3 sm:grid-cols-2">
-          <TextField
-            label={said.assignmentTitle}
-            error={errors.title?.message}
-            className="sm:col-span-2"
-            {...register('title')}
-          />
-          <SelectField
-            label={said.course}
-            options={[['', said.noCourse], ...own.map(({ id, title }) => [id, title] as const)]}
-            {...register('courseId')}
-          />
-          <SelectField
-            label={said.category}
-            options={[
-              ['', said.inNone],
-              ...(course?.categories ?? []).map(({ id, title }) => [id, title] as const),
-            ]}
-            {...register('categoryId')}
-          />
-          <TextField
-            label={said.possible}
-            hint={said.possibleHint}
-            inputMode="decimal"
-            error={errors.possible?.message}
-            {...register('possible')}
-          />
-          <SelectField
-            label={said.scale}
-            options={[
-              ['', said.points],
-              ...(course?.scales ?? []).map(({ id, title }) => [id, title] as const),
-            ]}
-            {...register('scaleId')}
-          />
-          <CheckField label={said.extra} {...register('extraCredit')} />
-          <CheckField label={said.excused} {...register('excused')} />
+    <KeptForm
+      kept={kept}
+      title={title}
+      main={fresh}
+      back={back}
+      onKeep={keep}
+      remove={
+        fresh || !assignment.byHand
+          ? undefined
+          : {
+              label: said.removeAssignment,
+              act: () => removeOwnAssignment(workspace, assignment),
+              to: before === null ? '/' : courseAddress(before.id),
+            }
+      }
+    >
+      <div className="grid gap-3 sm:grid-cols-2">
+        <TextField
+          label={said.assignmentTitle}
+          error={errors.title?.message}
+          className="sm:col-span-2"
+          {...register('title')}
+        />
+        <SelectField
+          label={said.course}
+          options={[['', said.noCourse], ...own.map(({ id, title }) => [id, title] as const)]}
+          {...register('courseId')}
+        />
+        <SelectField
+          label={said.category}
+          options={[
+            ['', said.inNone],
+            ...(course?.categories ?? []).map(({ id, title }) => [id, title] as const),
+          ]}
+          {...register('categoryId')}
+        />
+        <TextField
+          label={said.possible}
+          hint={said.possibleHint}
+          inputMode="decimal"
+          error={errors.possible?.message}
+          {...register('possible')}
+        />
+        <SelectField
+          label={said.scale}
+          options={[
+            ['', said.points],
+            ...(course?.scales ?? []).map(({ id, title }) => [id, title] as const),
+          ]}
+          {...register('scaleId')}
+        />
+        <CheckField label={said.extra} {...register('extraCredit')} />
+        <CheckField label={said.excused} {...register('excused')} />
+      </div>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <TextField label={said.due} type="datetime-local" error={errors.due?.message} {...register('due')} />
+        <TextField
+          label={said.extended}
+          type="datetime-local"
+          error={errors.extended?.message}
+          {...register('extended')}
+        />
+        <TextField
+          label={said.closes}
+          type="datetime-local"
+          error={errors.closes?.message}
+          {...register('closes')}
+        />
+        <TextField
+          label={said.attemptsAllowed}
+          inputMode="numeric"
+          error={errors.attemptsAllowed?.message}
+          {...register('attemptsAllowed')}
+        />
+      </div>
+      <PolicyInputs course={{ policy: course?.policy ?? null, late: course?.late ?? null }} />
+      <section>
+        <SectionTitle>{said.group}</SectionTitle>
+        <div className="mt-2 grid gap-3 sm:grid-cols-2">
+          <TextField label={said.groupName} {...register('groupName')} />
+          <AreaField label={said.members} {...register('members')} />
         </div>
-        <div className="grid gap-3 sm:grid-cols-3">
-          <TextField
-            label={said.due}
-            type="datetime-local"
-            error={errors.due?.message}
-            {...register('due')}
-          />
-          <TextField
-            label={said.extended}
-            type="datetime-local"
-            error={errors.extended?.message}
-            {...register('extended')}
-          />
-          <TextField
-            label={said.closes}
-            type="datetime-local"
-            error={errors.closes?.message}
-            {...register('closes')}
-          />
-          <TextField
-            label={said.attemptsAllowed}
-            inputMode="numeric"
-            error={errors.attemptsAllowed?.message}
-            {...register('attemptsAllowed')}
-          />
-        </div>
-        <PolicyInputs course={{ policy: course?.policy ?? null, late: course?.late ?? null }} />
-        <section>
-          <SectionTitle>{said.group}</SectionTitle>
-          <div className="mt-2 grid gap-3 sm:grid-cols-2">
-            <TextField label={said.groupName} {...register('groupName')} />
-            <AreaField label={said.members} {...register('members')} />
-          </div>
-        </section>
-        <AreaField label={said.brief} {...register('brief')} />
-        <div className="flex flex-wrap gap-3 border-t border-rule pt-4">
-          <Button look="main" type="submit">
-            {said.keep}
-          </Button>
-          <Button onClick={leave}>{said.cancel}</Button>
-          {!fresh && assignment.byHand && (
-            <Button
-              look="quiet"
-              className="ml-auto"
-              onClick={() => {
-                forgetFormDraft(workspace, name);
-                void removeOwnAssignment(workspace, assignment).then(() =>
-                  navigate(before === null ? '/' : courseAddress(before.id)),
-                );
-              }}
-            >
-              {said.removeAssignment}
-            </Button>
-          )}
-        </div>
-      </form>
-    </FormProvider>
+      </section>
+      <AreaField label={said.brief} {...register('brief')} />
+    </KeptForm>
   );
 }

@@ -1,19 +1,18 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
-import { valibotResolver } from '@hookform/resolvers/valibot';
-import { useForm, useWatch } from 'react-hook-form';
-import { useNavigate } from 'react-router';
+import { useFormContext, useWatch } from 'react-hook-form';
+import type { Rubric } from '#core/model/facts.ts';
 import * as v from 'valibot';
 import { asId, CriterionId, decimalIn } from '#core/model/ids.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { scaleOf } from '#core/scores/rules.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
-import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { AreaField, SelectField, TextField } from '../../shared/controls/Field.tsx';
-import { forgetFormDraft, useFormDraft } from '../../shared/page/form-draft.ts';
+import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { ownZone } from '../../shared/shown/own-zone.ts';
 import { words } from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
-import { ownMarkingOf, putScore } from '../../workspace/commands/by-hand.ts';
+import { ownMarkingOf, putScore, type TypedScore } from '../../workspace/commands/by-hand.ts';
 import { standing } from '#core/assignment/attempts.ts';
 import { numberText, wallText } from '../../shared/controls/rule-fields.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
@@ -48,24 +47,37 @@ function fieldsOf({ rubric, attempts, course }: AssignmentView): ScoreFields {
   };
 }
 
+function scoreOfFields(fields: ScoreFields, rubric: Rubric | null, zone: string): TypedScore {
+  const criteria = (rubric?.criteria ?? []).flatMap((criterion, i) => {
+    const { level, points, comment } = fields.criteria[i] ?? { level: '', points: '', comment: '' };
+    const given = decimalIn(points);
+    if (level === '' && given === null && comment.trim() === '') return [];
+    return [
+      {
+        criterionId: asId(CriterionId, criterion.id),
+        points: given,
+        level: level || null,
+        comment: comment.trim(),
+      },
+    ];
+  });
+  return {
+    score: decimalIn(fields.score),
+    groupScore: decimalIn(fields.groupScore),
+    result: fields.result === '' ? null : fields.result,
+    overall: fields.overall.trim(),
+    criteria,
+    handedInAt: fields.handedIn === '' ? null : instantOfWall(fields.handedIn.slice(0, 16), zone),
+  };
+}
+
 /** What an attempt was given, typed in: points, the group's, a step, overall words, criterion by criterion. */
 export function ScoreForm() {
   const workspace = useWorkspace();
   const { view } = useAssignment();
   const { assignment, course, rubric, attempts } = view;
-  const navigate = useNavigate();
-  const name = `score/${assignment.id}`;
-  const form = useForm<ScoreFields>({
-    resolver: valibotResolver(ScoreFields),
-    defaultValues: fieldsOf(view),
-    mode: 'onTouched',
-  });
-  const restored = useFormDraft(name, form, (stored) =>
-    v.is(v.looseObject({ score: v.string(), criteria: v.array(v.unknown()) }), stored)
-      ? (stored as ScoreFields)
-      : null,
-  );
-  const { register, handleSubmit, formState, control } = form;
+  const kept = useKeptForm(`score/${assignment.id}`, ScoreFields, fieldsOf(view));
+  const { register, formState, control } = kept.form;
   const [score, groupScore] = useWatch({ control, name: ['score', 'groupScore'] });
   const { errors } = formState;
   const back = assignmentAddress(assignment.id);
@@ -78,49 +90,19 @@ export function ScoreForm() {
       ? said.above(assignment.possible)
       : undefined;
   };
-  const keep = handleSubmit(async (fields) => {
+  const keep = async (fields: ScoreFields) => {
     const zone = course?.zone ?? ownZone();
-    const criteria = (rubric?.criteria ?? []).flatMap((criterion, i) => {
-      const { level, points, comment } = fields.criteria[i] ?? { level: '', points: '', comment: '' };
-      const given = decimalIn(points);
-      return level === '' && given === null && comment.trim() === ''
-        ? []
-        : [
-            {
-              criterionId: asId(CriterionId, criterion.id),
-              points: given,
-              level: level || null,
-              comment: comment.trim(),
-            },
-          ];
-    });
-    await putScore(
-      workspace,
-      assignment,
-      {
-        score: decimalIn(fields.score),
-        groupScore: decimalIn(fields.groupScore),
-        result: fields.result === '' ? null : fields.result,
-        overall: fields.overall.trim(),
-        criteria,
-        handedInAt: fields.handedIn === '' ? null : instantOfWall(fields.handedIn.slice(0, 16), zone),
-      },
-      last?.attempt.id ?? null,
-    );
-    forgetFormDraft(workspace, name);
-    await navigate(back);
-  });
+    await putScore(workspace, assignment, scoreOfFields(fields, rubric, zone), last?.attempt.id ?? null);
+    return back;
+  };
   return (
-    <form
-      noValidate
-      onSubmit={(event) => void keep(event)}
-      className="mx-auto grid h-full max-w-3xl content-start gap-6 overflow-auto p-6 max-md:p-4"
+    <KeptForm
+      kept={kept}
+      title={said.scoreTitle(assignment.title)}
+      lead={bySchool ? said.scoreSchool : said.scoreLead}
+      back={back}
+      onKeep={keep}
     >
-      <header>
-        <h2 className="font-serif text-xl font-semibold">{said.scoreTitle(assignment.title)}</h2>
-        <p className="mt-1 text-quiet">{bySchool ? said.scoreSchool : said.scoreLead}</p>
-        {restored && <p className="mt-1 font-semibold">{said.unkept}</p>}
-      </header>
       {!bySchool && (
         <div className="grid gap-3 sm:grid-cols-2">
           <TextField
@@ -162,58 +144,51 @@ export function ScoreForm() {
           />
         </div>
       )}
-      {rubric !== null && (
-        <section>
-          <SectionTitle>{said.criteria}</SectionTitle>
-          <ul className="mt-2 grid gap-4">
-            {rubric.criteria.map((criterion, i) => (
-              <li key={criterion.id} className="border-t border-rule pt-3">
-                <h3 className="font-serif font-semibold">{criterion.title}</h3>
-                <div className="mt-1 grid gap-3 sm:grid-cols-[1fr_8rem]">
-                  <SelectField
-                    label={said.level}
-                    aria-label={said.criterionLevel(criterion.title)}
-                    options={[
-                      ['', said.noLevel],
-                      ...criterion.levels.map((level) => [level.title, level.title] as const),
-                    ]}
-                    {...register(`criteria.${i}.level`)}
-                  />
-                  {criterion.possible !== null && (
-                    <TextField
-                      label={said.points}
-                      aria-label={said.criterionPoints(criterion.title)}
-                      inputMode="decimal"
-                      error={errors.criteria?.[i]?.points?.message}
-                      {...register(`criteria.${i}.points`)}
-                    />
-                  )}
-                  <AreaField
-                    label={said.overall}
-                    aria-label={said.criterionComment(criterion.title)}
-                    className="sm:col-span-2"
-                    rows={1}
-                    {...register(`criteria.${i}.comment`)}
-                  />
-                </div>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <div className="flex gap-3 border-t border-rule pt-4">
-        <Button look="main" type="submit">
-          {said.keep}
-        </Button>
-        <Button
-          onClick={() => {
-            forgetFormDraft(workspace, name);
-            void navigate(back);
-          }}
-        >
-          {said.cancel}
-        </Button>
-      </div>
-    </form>
+      {rubric !== null && <CriteriaFields rubric={rubric} />}
+    </KeptForm>
+  );
+}
+
+function CriteriaFields({ rubric }: { rubric: Rubric }) {
+  const { register, formState } = useFormContext<ScoreFields>();
+  const { errors } = formState;
+  return (
+    <section>
+      <SectionTitle>{said.criteria}</SectionTitle>
+      <ul className="mt-2 grid gap-4">
+        {rubric.criteria.map((criterion, i) => (
+          <li key={criterion.id} className="border-t border-rule pt-3">
+            <h3 className="font-serif font-semibold">{criterion.title}</h3>
+            <div className="mt-1 grid gap-3 sm:grid-cols-[1fr_8rem]">
+              <SelectField
+                label={said.level}
+                aria-label={said.criterionLevel(criterion.title)}
+                options={[
+                  ['', said.noLevel],
+                  ...criterion.levels.map((level) => [level.title, level.title] as const),
+                ]}
+                {...register(`criteria.${i}.level`)}
+              />
+              {criterion.possible !== null && (
+                <TextField
+                  label={said.points}
+                  aria-label={said.criterionPoints(criterion.title)}
+                  inputMode="decimal"
+                  error={errors.criteria?.[i]?.points?.message}
+                  {...register(`criteria.${i}.points`)}
+                />
+              )}
+              <AreaField
+                label={said.overall}
+                aria-label={said.criterionComment(criterion.title)}
+                className="sm:col-span-2"
+                rows={1}
+                {...register(`criteria.${i}.comment`)}
+              />
+            </div>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -9,7 +9,7 @@ import { useAddress } from '../../shared/page/address.ts';
 import { Button, Empty } from '../../shared/controls/Controls.tsx';
 import { DecisionButtons } from '../../shared/remark/Decisions.tsx';
 import { useKeys } from '../../shared/page/hooks.ts';
-import { NoteField, StanceChoice } from '../../shared/remark/Slip.tsx';
+import { NoteField, StanceChoice } from '../../shared/remark/Judging.tsx';
 import { confirmSuggestion } from '../../workspace/state/suggestions.ts';
 import { saidBy } from '../../shared/remark/said.ts';
 import { CriterionChoice } from '../../shared/remark/CriterionChoice.tsx';

@@ -1,8 +1,7 @@
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
-import { valibotResolver } from '@hookform/resolvers/valibot';
 import clsx from 'clsx';
-import { FormProvider, useFieldArray, useForm, useFormContext, useWatch } from 'react-hook-form';
-import { useNavigate, useParams } from 'react-router';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { useParams } from 'react-router';
 import * as v from 'valibot';
 import { blankCourse } from '#core/model/blank.ts';
 import type { Course } from '#core/model/facts.ts';
@@ -11,7 +10,7 @@ import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { add, fromDecimal, toShown, ZERO } from '#core/scores/fraction.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { CheckField, SelectField, TextField } from '../../shared/controls/Field.tsx';
-import { forgetFormDraft, useFormDraft } from '../../shared/page/form-draft.ts';
+import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { ownZone } from '../../shared/shown/own-zone.ts';
@@ -142,98 +141,62 @@ export function EditCourse() {
 
 function CourseForm({ course, fresh }: { course: Course; fresh: boolean }) {
   const workspace = useWorkspace();
-  const navigate = useNavigate();
-  const name = fresh ? 'course/new' : `course/${course.id}`;
-  usePlaceTitle(fresh ? said.newCourse : said.editCourse(course.title));
-  const form = useForm<CourseFields>({
-    resolver: valibotResolver(CourseFields),
-    defaultValues: fieldsOf(course),
-    mode: 'onTouched',
-  });
-  const restored = useFormDraft(name, form, (stored) => {
-    const parsed = v.safeParse(
-      v.looseObject({ title: v.string(), categories: v.array(v.unknown()) }),
-      stored,
-    );
-    return parsed.success ? (stored as CourseFields) : null;
-  });
-  const { register, handleSubmit, formState, control } = form;
+  const title = fresh ? said.newCourse : said.editCourse(course.title);
+  usePlaceTitle(title);
+  const kept = useKeptForm(fresh ? 'course/new' : `course/${course.id}`, CourseFields, fieldsOf(course));
+  const { register, formState, control } = kept.form;
   const zone = useWatch({ control, name: 'zone' });
   const { errors } = formState;
-  const keep = handleSubmit(async (fields) => {
+  const keep = async (fields: CourseFields) => {
     const next = courseOfFields(fields, course);
     await putCourse(workspace, next);
-    forgetFormDraft(workspace, name);
-    await navigate(courseAddress(next.id));
-  });
-  const leave = () => {
-    forgetFormDraft(workspace, name);
-    void navigate(fresh ? '/standing' : courseAddress(course.id));
+    return courseAddress(next.id);
   };
   return (
-    <FormProvider {...form}>
-      <form
-        noValidate
-        onSubmit={(event) => void keep(event)}
-        className="mx-auto grid max-w-3xl gap-7 p-6 max-md:p-4"
-      >
-        <header>
-          <h1 className="font-serif text-2xl font-semibold">
-            {fresh ? said.newCourse : said.editCourse(course.title)}
-          </h1>
-          <p className="mt-1 text-quiet">{said.lead}</p>
-          {restored && <p className="mt-1 font-semibold">{said.unkept}</p>}
-        </header>
-        <div className="grid gap-3 sm:grid-cols-2">
-          <TextField
-            label={said.title}
-            error={errors.title?.message}
-            className="sm:col-span-2"
-            {...register('title')}
-          />
-          <TextField label={said.code} {...register('code')} />
-          <TextField label={said.instructor} {...register('instructor')} />
-          <TextField label={said.term} {...register('term')} />
-          <TextField
-            label={said.termEnds}
-            type="date"
-            error={errors.termEnds?.message}
-            {...register('termEnds')}
-          />
-          <SelectField label={said.zone} options={zones(zone)} {...register('zone')} />
-          <SelectField
-            label={said.scheme}
-            options={(['points', 'weighted'] as const).map((scheme) => [scheme, said.schemes[scheme]])}
-            {...register('scheme')}
-          />
-        </div>
-        <Categories />
-        <section>
-          <SectionTitle>{said.rules}</SectionTitle>
-          <p className="mt-1 mb-3 text-quiet">{said.rulesLead}</p>
-          <PolicyInputs course={null} />
-        </section>
-        <ScaleInputs />
-        <div className="flex flex-wrap gap-3 border-t border-rule pt-4">
-          <Button look="main" type="submit">
-            {said.keep}
-          </Button>
-          <Button onClick={leave}>{said.cancel}</Button>
-          {!fresh && (
-            <Button
-              look="quiet"
-              className="ml-auto"
-              onClick={() => {
-                forgetFormDraft(workspace, name);
-                void removeCourse(workspace, course).then(() => navigate('/standing'));
-              }}
-            >
-              {said.remove}
-            </Button>
-          )}
-        </div>
-      </form>
-    </FormProvider>
+    <KeptForm
+      kept={kept}
+      title={title}
+      lead={said.lead}
+      main
+      back={fresh ? '/standing' : courseAddress(course.id)}
+      onKeep={keep}
+      remove={
+        fresh
+          ? undefined
+          : { label: said.remove, act: () => removeCourse(workspace, course), to: '/standing' }
+      }
+    >
+      <div className="grid gap-3 sm:grid-cols-2">
+        <TextField
+          label={said.title}
+          error={errors.title?.message}
+          className="sm:col-span-2"
+          {...register('title')}
+        />
+        <TextField label={said.code} {...register('code')} />
+        <TextField label={said.instructor} {...register('instructor')} />
+        <TextField label={said.term} {...register('term')} />
+        <TextField
+          label={said.termEnds}
+          type="date"
+          error={errors.termEnds?.message}
+          {...register('termEnds')}
+        />
+        <SelectField label={said.zone} options={zones(zone)} {...register('zone')} />
+        <SelectField
+          label={said.scheme}
+          options={(['points', 'weighted'] as const).map((scheme) => [scheme, said.schemes[scheme]])}
+          {...register('scheme')}
+        />
+      </div>
+      <Categories />
+      <section>
+        <SectionTitle>{said.rules}</SectionTitle>
+        <p className="mt-1 mb-3 text-quiet">{said.rulesLead}</p>
+        <PolicyInputs course={null} />
+      </section>
+      <ScaleInputs />
+    </KeptForm>
   );
 }
 

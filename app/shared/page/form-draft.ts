@@ -30,19 +30,28 @@ export function forgetFormDraft(workspace: Workspace, name: string): void {
   localStorage.removeItem(keyOf(workspace, name));
 }
 
+/** Whether a value is of the kind that the field holds: what was stored may be of a form that looked otherwise. */
+function isOfKind(value: unknown, field: unknown): boolean {
+  return typeof value === typeof field && Array.isArray(value) === Array.isArray(field) && value !== null;
+}
+
 /**
  * Keeps what is typed into `form` under `name`. Returns whether something typed before was put back.
- * @param fits whether what was stored is of the form's shape as it is today
+ * @param initial what the fields hold before anything is typed; of what was stored, each that still fits is put back
  */
 export function useFormDraft<Values extends FieldValues>(
   name: string,
-  form: UseFormReturn<Values>,
-  fits: (stored: Record<string, unknown>) => Values | null,
+  form: UseFormReturn<Values, unknown, Values>,
+  initial: Values,
 ): boolean {
   const workspace = useWorkspace();
   const [restored] = useState(() => {
     const stored = storedDraft(workspace, name);
-    return stored === null ? null : fits(stored);
+    if (stored === null) return null;
+    const fitting = Object.entries(stored).filter(
+      ([field, value]) => field in initial && isOfKind(value, initial[field]),
+    );
+    return fitting.length === 0 ? null : { ...initial, ...Object.fromEntries(fitting) };
   });
   const { reset, watch } = form;
   useEffect(() => {

@@ -5,7 +5,7 @@ import { memo, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { Link } from 'react-router';
 import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
-import { stances, type Judgement } from '#core/model/work.ts';
+import type { Judgement } from '#core/model/work.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { saidBy } from './said.ts';
@@ -14,8 +14,8 @@ import { PointsBehind } from './PointsBehind.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
 import { words } from '../../words/en.ts';
 import { behindOf, criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
-import { markRead, noteOnRemark, setStance } from '../../workspace/commands/decide.ts';
-import { useKeptText } from './kept-text.ts';
+import { markRead } from '../../workspace/commands/decide.ts';
+import { NoteField, StanceChoice } from './Judging.tsx';
 import { decisionLook } from './decision-look.ts';
 import { DecisionButtons, DecisionSign } from './Decisions.tsx';
 import { ReplyField, Thread } from './Thread.tsx';
@@ -64,30 +64,7 @@ export const Slip = memo(function Slip({
   const [text, isCut] = useIsCut<HTMLParagraphElement>();
   // What is all in sight is not folded, however long it is.
   const folded = mayFold && isCut;
-  const criterion = criterionFor(view, remark);
-  const behind = behindOf(view, remark.id);
-  const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
-  if (compact && !focused)
-    return (
-      <article
-        data-slip={remark.id}
-        data-folded
-        aria-label={position}
-        onClick={() => onFocus(remark.id)}
-        className={clsx(
-          'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule bg-surface px-2.5 py-1.5 text-sm',
-          decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
-        )}
-      >
-        <span className="text-quiet" aria-hidden>
-          {number}
-        </span>
-        <button type="button" className={clsx('min-w-0 flex-1 truncate text-left', !read && 'font-semibold')}>
-          {saidBy(remark)}
-        </button>
-        <DecisionSign judgement={judgement} />
-      </article>
-    );
+  if (compact && !focused) return <SlipLine view={view} remark={remark} onFocus={onFocus} />;
   return (
     <article
       data-slip={remark.id}
@@ -98,42 +75,10 @@ export const Slip = memo(function Slip({
       className={clsx(
         'rounded-lg border border-l-[3px] bg-surface px-3.5 py-2.5',
         focused ? 'border-ink shadow-(--shadow)' : 'border-rule',
-        decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge,
+        edgeOf(judgement),
       )}
     >
-      <header className="flex flex-wrap items-center gap-x-3 text-sm">
-        <b className="whitespace-nowrap">{remark.author.name}</b>
-        {remark.author.role !== 'instructor' && (
-          <span className="whitespace-nowrap text-quiet">{words.shelf.roles[remark.author.role]}</span>
-        )}
-        <span
-          className={clsx('whitespace-nowrap text-quiet', !judgement?.stance && 'italic')}
-          title={words.slip.saysLabel}
-        >
-          {words.stances[stanceOf(remark, judgement)]}
-        </span>
-        {criterion !== null && (
-          <Link
-            to={criterionAddress(view.assignment.id, criterion.id)}
-            title={words.rubric.toCriterion}
-            className="min-w-0 truncate text-quiet hover:text-ink hover:underline"
-          >
-            {criterion.title}
-          </Link>
-        )}
-        {!focused && behind !== null && behind.share > 0 && (
-          <span className="whitespace-nowrap text-quiet" title={words.rubric.behindTitle}>
-            {words.rubric.behindShort(hundredths(behind.share))}
-          </span>
-        )}
-        <span className="ml-auto inline-flex items-center gap-2">
-          {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}
-          <DecisionSign judgement={judgement} />
-          <span className="text-quiet" aria-hidden>
-            {number}
-          </span>
-        </span>
-      </header>
+      <SlipHeader view={view} remark={remark} focused={focused} />
       {focused && <About remark={remark} />}
       <p ref={text} className={clsx('mt-1 whitespace-pre-wrap', mayFold && 'line-clamp-4')}>
         {saidBy(remark)}
@@ -193,45 +138,86 @@ function About({ remark }: { remark: Remark }) {
   return <p className="mt-1 line-clamp-3 font-serif text-sm text-quiet italic">“{quote}”</p>;
 }
 
-/** What the remark says: as the student corrected it, else as the rules propose. */
-export function StanceChoice({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
-  const workspace = useWorkspace();
-  const proposed = stanceOf(remark, judgement === undefined ? undefined : { ...judgement, stance: null });
+/** One line for a remark among many. */
+function SlipLine({
+  view,
+  remark,
+  onFocus,
+}: {
+  view: AssignmentView;
+  remark: Remark;
+  onFocus: (id: string) => void;
+}) {
+  const judgement = view.judgements.get(remark.id);
+  const number = view.numberByRemark.get(remark.id) ?? 0;
+  const read = isRead(remark, view.readings.get(remark.id));
   return (
-    <select
-      aria-label={words.slip.saysLabel}
-      className="max-w-full rounded border border-transparent bg-transparent py-0.5 text-sm text-quiet hover:border-rule"
-      value={judgement?.stance ?? ''}
-      onChange={(event) => {
-        const chosen = stances.find((stance) => stance === event.target.value);
-        void setStance(workspace, remark, chosen ?? null);
-      }}
+    <article
+      data-slip={remark.id}
+      data-folded
+      aria-label={words.slip.position(number, quotedWords(remark), pageOf(remark))}
+      onClick={() => onFocus(remark.id)}
+      className={clsx(
+        'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule bg-surface px-2.5 py-1.5 text-sm',
+        edgeOf(judgement),
+      )}
     >
-      <option value="">{words.slip.saysProposed(words.stances[proposed])}</option>
-      {stances.map((stance, index) => (
-        <option key={stance} value={stance}>
-          {`${index + 1} ${words.stances[stance]}`}
-        </option>
-      ))}
-    </select>
+      <span className="text-quiet" aria-hidden>
+        {number}
+      </span>
+      <button type="button" className={clsx('min-w-0 flex-1 truncate text-left', !read && 'font-semibold')}>
+        {saidBy(remark)}
+      </button>
+      <DecisionSign judgement={judgement} />
+    </article>
   );
 }
 
-/** The student's own note. */
-export function NoteField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
-  const workspace = useWorkspace();
-  const [text, setText, leave] = useKeptText(`note/${remark.id}`, judgement?.note ?? '', (note, typing) =>
-    noteOnRemark(workspace, remark, note, typing),
-  );
+/** Who said it, what kind of remark it is, about which criterion, its points, and where it stands. */
+function SlipHeader({ view, remark, focused }: { view: AssignmentView; remark: Remark; focused: boolean }) {
+  const judgement = view.judgements.get(remark.id);
+  const criterion = criterionFor(view, remark);
+  const behind = behindOf(view, remark.id);
+  const read = isRead(remark, view.readings.get(remark.id));
   return (
-    <textarea
-      aria-label={words.slip.note}
-      placeholder={words.slip.notePlaceholder}
-      rows={text === '' ? 1 : 2}
-      value={text}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={leave}
-      className="mt-2 block w-full resize-y rounded-md border border-rule bg-paper px-2.5 py-1.5 text-sm placeholder:text-quiet"
-    />
+    <header className="flex flex-wrap items-center gap-x-3 text-sm">
+      <b className="whitespace-nowrap">{remark.author.name}</b>
+      {remark.author.role !== 'instructor' && (
+        <span className="whitespace-nowrap text-quiet">{words.shelf.roles[remark.author.role]}</span>
+      )}
+      <span
+        className={clsx('whitespace-nowrap text-quiet', !judgement?.stance && 'italic')}
+        title={words.slip.saysLabel}
+      >
+        {words.stances[stanceOf(remark, judgement)]}
+      </span>
+      {criterion !== null && (
+        <Link
+          to={criterionAddress(view.assignment.id, criterion.id)}
+          title={words.rubric.toCriterion}
+          className="min-w-0 truncate text-quiet hover:text-ink hover:underline"
+        >
+          {criterion.title}
+        </Link>
+      )}
+      {!focused && behind !== null && behind.share > 0 && (
+        <span className="whitespace-nowrap text-quiet" title={words.rubric.behindTitle}>
+          {words.rubric.behindShort(hundredths(behind.share))}
+        </span>
+      )}
+      <span className="ml-auto inline-flex items-center gap-2">
+        {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}
+        <DecisionSign judgement={judgement} />
+        <span className="text-quiet" aria-hidden>
+          {view.numberByRemark.get(remark.id) ?? 0}
+        </span>
+      </span>
+    </header>
   );
+}
+
+/** The colour of a slip's left edge says what was decided. */
+function edgeOf(judgement: Judgement | undefined): string {
+  const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
+  return decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge;
 }

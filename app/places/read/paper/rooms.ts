@@ -28,3 +28,18 @@ export function leftOfPaper(
   const inFit = Math.max(22, (fit - paperWidth) / 2 + 22);
   return narrow ? 8 : side === 'left' ? MARGIN + slipWidth + CURVE_ROOM - 22 + inFit : inFit;
 }
+
+/** Where the slips stand beside a paper that ends at `right`, in a place of this width. */
+export function besidePaper(
+  narrow: boolean,
+  side: 'left' | 'right',
+  width: number,
+  slipWidth: number,
+  right: number,
+) {
+  const slipLeft = side === 'left' ? MARGIN : width - slipWidth - MARGIN;
+  // What is wider than its room goes on below the slips, which stay in sight.
+  const over = !narrow && (side === 'left' ? right > width : right + CURVE_ROOM - 1 > slipLeft);
+  const edge = side === 'left' ? slipLeft + slipWidth + CURVE_ROOM / 2 : slipLeft - CURVE_ROOM / 2;
+  return { slipLeft, over, edge };
+}

@@ -1,15 +1,12 @@
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
-import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useState } from 'react';
-import { FormProvider, useFieldArray, useForm, useFormContext, useWatch } from 'react-hook-form';
-import { useNavigate } from 'react-router';
-import * as v from 'valibot';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { draftOfRubric } from '#core/rubric/draft.ts';
 import type { ReadRubricTable } from '#formats/rubric/rubric-table.ts';
 import { useAssignment } from '../../../shared/page/assignment-outlet.ts';
 import { Button, Empty } from '../../../shared/controls/Controls.tsx';
 import { AreaField, CheckField, TextField } from '../../../shared/controls/Field.tsx';
-import { forgetFormDraft, useFormDraft } from '../../../shared/page/form-draft.ts';
+import { KeptForm, useKeptForm } from '../../../shared/controls/KeptForm.tsx';
 import { PasteTable } from '../../../shared/controls/PasteTable.tsx';
 import { RemoveButton } from '../../../shared/controls/RemoveButton.tsx';
 import { words } from '../../../words/en.ts';
@@ -37,68 +34,38 @@ export function RubricEditor() {
 function Editor({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
   const { assignment, rubric } = view;
-  const navigate = useNavigate();
-  const name = `rubric/${assignment.id}`;
-  const form = useForm<RubricFields>({
-    resolver: valibotResolver(RubricFields),
-    defaultValues:
-      rubric === null
-        ? { title: assignment.title, unscaled: false, criteria: [NO_CRITERION] }
-        : fieldsOfDraft(draftOfRubric(rubric)),
-    mode: 'onTouched',
-  });
-  const restored = useFormDraft(name, form, (stored) =>
-    v.is(v.looseObject({ title: v.string(), criteria: v.array(v.unknown()) }), stored)
-      ? (stored as RubricFields)
-      : null,
+  const kept = useKeptForm(
+    `rubric/${assignment.id}`,
+    RubricFields,
+    rubric === null
+      ? { title: assignment.title, unscaled: false, criteria: [NO_CRITERION] }
+      : fieldsOfDraft(draftOfRubric(rubric)),
   );
+  const { register, formState } = kept.form;
   const back = assignmentAddress(assignment.id, 'read', { material: 'criteria' });
-  const { register, handleSubmit, formState } = form;
-  const keep = handleSubmit(async (fields) => {
+  const keep = async (fields: RubricFields) => {
     await putOwnRubric(workspace, assignment, draftOfFields(fields));
-    forgetFormDraft(workspace, name);
-    await navigate(back);
-  });
-  const leave = () => {
-    forgetFormDraft(workspace, name);
-    void navigate(back);
+    return back;
   };
   return (
-    <FormProvider {...form}>
-      <form
-        noValidate
-        onSubmit={(event) => void keep(event)}
-        className="mx-auto grid h-full max-w-5xl content-start gap-6 overflow-auto p-6 max-md:p-4"
-      >
-        <header>
-          <h2 className="font-serif text-xl font-semibold">{said.title}</h2>
-          <p className="mt-1 text-quiet">{said.lead(assignment.title)}</p>
-          {restored && <p className="mt-1 font-semibold">{words.standing.form.unkept}</p>}
-        </header>
-        <FromTable title={assignment.title} />
-        <TextField label={said.name} error={formState.errors.title?.message} {...register('title')} />
-        <Criteria />
-        <CheckField label={said.keepsPoints} {...register('unscaled')} />
-        <div className="flex flex-wrap gap-3 border-t border-rule pt-4">
-          <Button look="main" type="submit">
-            {said.keep}
-          </Button>
-          <Button onClick={leave}>{said.cancel}</Button>
-          {rubric !== null && (
-            <Button
-              look="quiet"
-              className="ml-auto"
-              onClick={() => {
-                forgetFormDraft(workspace, name);
-                void removeOwnRubric(workspace, assignment).then(() => navigate(back));
-              }}
-            >
-              {said.remove}
-            </Button>
-          )}
-        </div>
-      </form>
-    </FormProvider>
+    <KeptForm
+      kept={kept}
+      title={said.title}
+      lead={said.lead(assignment.title)}
+      wide
+      back={back}
+      onKeep={keep}
+      remove={
+        rubric === null
+          ? undefined
+          : { label: said.remove, act: () => removeOwnRubric(workspace, assignment), to: back }
+      }
+    >
+      <FromTable title={assignment.title} />
+      <TextField label={said.name} error={formState.errors.title?.message} {...register('title')} />
+      <Criteria />
+      <CheckField label={said.keepsPoints} {...register('unscaled')} />
+    </KeptForm>
   );
 }
 
