@@ -1,7 +1,8 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { words } from '../../words/en.ts';
-import type { AssignmentView, AwaitedFile } from '#core/assignment/view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import type { AwaitedFile } from '#core/assignment/papers.ts';
 import { useFetching } from '../../workspace/desk/downloads.ts';
 
 /** Files that came back and aren't here: how large they are, how far they have come, and why they stopped. */

@@ -1,4 +1,5 @@
-import type { AssignmentView, PaperFile } from '#core/assignment/view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import type { PaperFile } from '#core/assignment/papers.ts';
 import { useAddress } from '../../shared/page/address.ts';
 import { firstMaterial, materialOf, materials, papersIn, type Material } from './materials.ts';
 import type { ReadingState } from './reading-state.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
-import type { PaperFile } from '#core/assignment/view.ts';
+import type { PaperFile } from '#core/assignment/papers.ts';
 import { usePaper } from '../../workspace/state/papers.ts';
 import type { ReadPaper } from '../../workspace/storage/records.ts';
 

@@ -4,7 +4,8 @@ import { Menu, MenuChoice, MenuItem, MenuSwitch } from '../../../shared/controls
 import { useNarrow } from '../../../shared/page/hooks.ts';
 import { setPreference, usePreferences } from '../../../shared/page/preferences.ts';
 import { words } from '../../../words/en.ts';
-import type { AssignmentView, PaperFile } from '#core/assignment/view.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import type { PaperFile } from '#core/assignment/papers.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import { textStates } from '../paper/layout-segments.ts';
 import { paperLabel } from '../materials.ts';

@@ -1,0 +1,87 @@
+import type { Rubric } from '../model/facts.ts';
+import { inReadingOrder, type Remark } from '../model/remark.ts';
+import type { Judgement, Person, Reading } from '../model/work.ts';
+import { doublesOf } from '../tally/doubled.ts';
+import type { PaperFile } from './papers.ts';
+import type { AssignmentRecords } from './records.ts';
+
+/** The remarks of an assignment, and what was done about each. */
+export interface RemarksOf {
+  /** Each remark once, in reading order; doubles and what was withdrawn are left out. */
+  readonly remarks: readonly Remark[];
+  /** The same words said elsewhere, by the remark that counts. */
+  readonly doubles: ReadonlyMap<string, readonly Remark[]>;
+  readonly withdrawn: readonly Remark[];
+  readonly numberByRemark: ReadonlyMap<string, number>;
+  readonly readings: ReadonlyMap<string, Reading>;
+  readonly judgements: ReadonlyMap<string, Judgement>;
+}
+
+/** The remarks of an assignment, paper by paper, criterion comments in the order of the rubric. */
+export function remarksOf(
+  records: AssignmentRecords,
+  id: string,
+  papers: readonly PaperFile[],
+  rubric: Rubric | null,
+): RemarksOf {
+  const personOf = (name: string) => records.find('people', name);
+  // In reading order, so that of the same words in two papers those in the main one count.
+  const known = byPaper(
+    inReadingOrder(records.of('remarks', id).map((remark) => asKnown(remark, personOf))),
+    papers,
+  );
+  const judgements = byRemark(known, (key) => records.find('judgements', key));
+  const doubles = doublesOf(known, judgements);
+  const doubled = new Set([...doubles.values()].flat().map((remark) => remark.id as string));
+  const remarks = byCriterion(
+    known.filter((remark) => !remark.withdrawn && !doubled.has(remark.id)),
+    rubric,
+  );
+  return {
+    remarks,
+    doubles,
+    withdrawn: known.filter((one) => one.withdrawn),
+    numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
+    readings: byRemark(known, (key) => records.find('readings', key)),
+    judgements,
+  };
+}
+
+/** Criterion comments in the order of the rubric; the others stay where they are. */
+function byCriterion(remarks: readonly Remark[], rubric: Rubric | null): Remark[] {
+  const place = (remark: Remark) => rubric?.criteria.findIndex((c) => c.id === remark.criterionId) ?? 0;
+  return remarks.toSorted((x, y) =>
+    x.channel === 'criterion' && y.channel === 'criterion' ? place(x) - place(y) : 0,
+  );
+}
+
+/** Remarks paper by paper, the main one first; then those on anything else, then those about no file. */
+function byPaper(remarks: readonly Remark[], papers: readonly PaperFile[]): Remark[] {
+  const rank = ({ paperHash }: Remark) => {
+    const at = papers.findIndex(({ hash }) => hash === paperHash);
+    return at >= 0 ? at : papers.length + Number(paperHash === null);
+  };
+  return remarks.toSorted((x, y) => rank(x) - rank(y));
+}
+
+/** A remark with its author as the student knows them: one person under one name, in the right role. */
+function asKnown(remark: Remark, personOf: (name: string) => Person | null): Remark {
+  const known = personOf(remark.author.name);
+  if (known === null) return remark;
+  const name = known.sameAs ?? remark.author.name;
+  const role = personOf(name)?.role ?? known.role ?? remark.author.role;
+  return { ...remark, author: { name, role } };
+}
+
+/** What is kept for each of some remarks. */
+function byRemark<Kept>(
+  remarks: readonly Remark[],
+  find: (key: string) => Kept | null,
+): ReadonlyMap<string, Kept> {
+  return new Map(
+    remarks.flatMap(({ id }) => {
+      const kept = find(id);
+      return kept === null ? [] : [[id, kept] as const];
+    }),
+  );
+}

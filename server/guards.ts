@@ -1,0 +1,55 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import helmet from 'helmet';
+import multer from 'multer';
+
+/** The page loads from here alone, and is framed by no other. */
+export const safeHeaders: RequestHandler = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+      workerSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      mediaSrc: ["'self'", 'blob:'],
+      fontSrc: ["'self'", 'data:'],
+      connectSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      baseUri: ["'none'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+    },
+  },
+  strictTransportSecurity: false,
+});
+
+/** Only the page itself may talk to the desk: the host is this one, and a change comes from this origin. */
+export function onlyFromHere(port: number): RequestHandler {
+  const host = `127.0.0.1:${port}`;
+  return (request, response, next) => {
+    if (request.headers.host === `localhost:${port}`) response.redirect(308, `http://${host}${request.url}`);
+    else if (request.headers.host !== host)
+      response.status(421).json({ error: 'This address is not served here.' });
+    else if (!['GET', 'HEAD'].includes(request.method) && request.headers.origin !== `http://${host}`)
+      response.status(403).json({ error: 'The request came from another page.' });
+    else next();
+  };
+}
+
+/** An upload that is not as it should be is named; of a fault of the server nothing is told but that it was one. */
+export const sayNothingInside: ErrorRequestHandler = (error: unknown, _request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  if (error instanceof multer.MulterError) {
+    const tooLarge = error.code === 'LIMIT_FILE_SIZE';
+    response
+      .status(tooLarge ? 413 : 400)
+      .json({ error: tooLarge ? 'The file is larger than 300 MB.' : 'The upload is not as expected.' });
+    return;
+  }
+  console.error(error);
+  response.status(500).json({ error: 'The course desk had a fault of its own. Try again in a while.' });
+};
