@@ -89,131 +89,174 @@ function about(name: string, { before }: FileContext): FileFact {
   return found;
 }
 
-/** Makes what one line of a marking's files stands for; a recording brings its transcript along. */
-export async function returnedFiles(given: FileGiven, context: FileContext): Promise<FileFact[]> {
+/** The line of a marking's files that gives one of this kind. */
+type Given<Kind extends FileGiven['kind'], One = FileGiven> = One extends { readonly kind: string }
+  ? Kind extends One['kind']
+    ? One
+    : never
+  : never;
+
+const counted = (channel: Channel, count: number) => ({ announced: count > 0 ? { [channel]: count } : {} });
+
+async function markedPdf(given: Given<'marked pdf'>, context: FileContext): Promise<FileFact[]> {
   const { name } = given;
-  const counted = (channel: Channel, count: number) => ({ announced: count > 0 ? { [channel]: count } : {} });
+  const markdown = readPaperText(given.text);
+  const remarks = withHues(given.remarks.map(readFeedback));
+  const bytes = await buildMarkedPdf(
+    titleOf(markdown),
+    blocksOfMarkdown(markdown),
+    remarks,
+    context.marker,
+    new Date(context.at),
+  );
+  return [
+    await put(context, bytes, {
+      role: 'marked',
+      name,
+      mediaType: PDF,
+      ...counted('passage', remarks.length),
+    }),
+  ];
+}
+
+async function markedDocx(given: Given<'marked docx'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  const [feedback] = given.remarks.map(readFeedback);
+  const blocks = blocksOfMarkdown(readPaperText(given.text));
+  const remarks = feedback.remarks.map(({ id, quote, near, text, replies }) => ({
+    id,
+    text,
+    ...(quote !== undefined && { quote }),
+    ...(near !== undefined && { near }),
+    ...(replies !== undefined && { replies }),
+  }));
+  const changes = feedback.changes.map(({ id, kind, quote, after, with: words }) => ({
+    id,
+    kind,
+    ...(quote !== undefined && { quote }),
+    ...(after !== undefined && { after }),
+    ...(words !== undefined && { with: words }),
+  }));
+  const bytes = buildMarkedDocx(blocks, remarks, changes, context.marker, new Date(context.at));
+  // What is put in place of other words is a deletion and an insertion.
+  const marks = changes.reduce((sum, { kind }) => sum + (kind === 'replace' ? 2 : 1), remarks.length);
+  return [await put(context, bytes, { role: 'marked', name, mediaType: DOCX, ...counted('passage', marks) })];
+}
+
+async function markedPicture(given: Given<'marked picture'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  return [
+    await put(context, readMedia(`${given.media}.png`), { role: 'marked', name, mediaType: 'image/png' }),
+  ];
+}
+
+async function regionRemarks(given: Given<'region remarks'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  const { regions } = readFeedback(given.remarks);
+  const subject = about(given.about, context);
+  const written = regions.map(({ id, box, text }) => ({
+    id,
+    text,
+    selector: { kind: 'box' as const, box },
+  }));
+  const author = { name: context.marker, byMachine: false };
+  return [await putRemarks(context, name, subject, written, author, 'region')];
+}
+
+async function peerRemarks(given: Given<'peer remarks'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  const { peer } = readFeedback(given.remarks);
+  if (peer === undefined) throw new Error(`no peer in ${given.remarks}`);
+  const written = peer.remarks.map(({ id, quote = '', text }) => ({
+    id,
+    text,
+    selector: { kind: 'quote' as const, exact: quote },
+  }));
+  const subject = about(given.about, context);
+  const author = { name: peer.author, byMachine: false };
+  return [await putRemarks(context, name, subject, written, author, 'passage')];
+}
+
+async function quizAttempt(given: Given<'quiz'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  const quiz = readQuizzes()[given.quiz];
+  const bytes = buildQuiz(quiz, given.attempt, context.at);
+  const said = quiz.attempts[given.attempt].filter(({ feedback }) => feedback !== '').length;
+  return [
+    await put(context, bytes, {
+      role: 'quiz',
+      name,
+      mediaType: 'application/zip',
+      ...counted('question', said),
+    }),
+  ];
+}
+
+async function posts(given: Given<'posts'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  return [await postsFile(given.posts, name, context)];
+}
+
+async function recording(given: Given<'recording'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  const sound = await put(context, readMedia(`${given.media}.ogg`), {
+    role: 'recording',
+    name,
+    mediaType: 'audio/ogg',
+    ...counted('recording', 1),
+  });
+  const transcript = await put(context, readMedia(`${given.media}.vtt`), {
+    role: 'transcript',
+    name: name.replace(/\.ogg$/, '.vtt'),
+    mediaType: 'text/vtt',
+    aboutHash: sound.hash,
+  });
+  return [sound, transcript];
+}
+
+async function report(given: Given<'report'>, context: FileContext): Promise<FileFact[]> {
+  const { name } = given;
+  if (context.sent === null) throw new Error(`nothing was sent for ${name} to be about`);
+  const matches = readMatches()[given.matches];
+  const written = matches.map(({ id, quote, text }) => ({
+    id,
+    text,
+    selector: { kind: 'quote' as const, exact: quote },
+  }));
+  const author = { name: 'Hollowmere originality service', byMachine: true };
+  const bytes = buildAnnotations(context.sent.name, written, author, context.at);
+  return [
+    await put(context, bytes, {
+      role: 'report',
+      name,
+      mediaType: 'application/ld+json',
+      aboutHash: context.sent.hash,
+      ...counted('overlap', matches.length),
+    }),
+  ];
+}
+
+/** Makes what one line of a marking's files stands for; a recording brings its transcript along. */
+export function returnedFiles(given: FileGiven, context: FileContext): Promise<FileFact[]> {
   switch (given.kind) {
-    case 'marked pdf': {
-      const markdown = readPaperText(given.text);
-      const remarks = withHues(given.remarks.map(readFeedback));
-      const bytes = await buildMarkedPdf(
-        titleOf(markdown),
-        blocksOfMarkdown(markdown),
-        remarks,
-        context.marker,
-        new Date(context.at),
-      );
-      return [
-        await put(context, bytes, {
-          role: 'marked',
-          name,
-          mediaType: PDF,
-          ...counted('passage', remarks.length),
-        }),
-      ];
-    }
-    case 'marked docx': {
-      const [feedback] = given.remarks.map(readFeedback);
-      const blocks = blocksOfMarkdown(readPaperText(given.text));
-      const remarks = feedback.remarks.map(({ id, quote, near, text, replies }) => ({
-        id,
-        text,
-        ...(quote !== undefined && { quote }),
-        ...(near !== undefined && { near }),
-        ...(replies !== undefined && { replies }),
-      }));
-      const changes = feedback.changes.map(({ id, kind, quote, after, with: words }) => ({
-        id,
-        kind,
-        ...(quote !== undefined && { quote }),
-        ...(after !== undefined && { after }),
-        ...(words !== undefined && { with: words }),
-      }));
-      const bytes = buildMarkedDocx(blocks, remarks, changes, context.marker, new Date(context.at));
-      // What is put in place of other words is a deletion and an insertion.
-      const marks = changes.reduce((sum, { kind }) => sum + (kind === 'replace' ? 2 : 1), remarks.length);
-      return [
-        await put(context, bytes, { role: 'marked', name, mediaType: DOCX, ...counted('passage', marks) }),
-      ];
-    }
+    case 'marked pdf':
+      return markedPdf(given, context);
+    case 'marked docx':
+      return markedDocx(given, context);
     case 'marked picture':
-      return [
-        await put(context, readMedia(`${given.media}.png`), { role: 'marked', name, mediaType: 'image/png' }),
-      ];
-    case 'region remarks': {
-      const { regions } = readFeedback(given.remarks);
-      const subject = about(given.about, context);
-      const written = regions.map(({ id, box, text }) => ({
-        id,
-        text,
-        selector: { kind: 'box' as const, box },
-      }));
-      const author = { name: context.marker, byMachine: false };
-      return [await putRemarks(context, name, subject, written, author, 'region')];
-    }
-    case 'peer remarks': {
-      const { peer } = readFeedback(given.remarks);
-      if (peer === undefined) throw new Error(`no peer in ${given.remarks}`);
-      const written = peer.remarks.map(({ id, quote = '', text }) => ({
-        id,
-        text,
-        selector: { kind: 'quote' as const, exact: quote },
-      }));
-      const subject = about(given.about, context);
-      const author = { name: peer.author, byMachine: false };
-      return [await putRemarks(context, name, subject, written, author, 'passage')];
-    }
-    case 'quiz': {
-      const quiz = readQuizzes()[given.quiz];
-      const bytes = buildQuiz(quiz, given.attempt, context.at);
-      const said = quiz.attempts[given.attempt].filter(({ feedback }) => feedback !== '').length;
-      return [
-        await put(context, bytes, {
-          role: 'quiz',
-          name,
-          mediaType: 'application/zip',
-          ...counted('question', said),
-        }),
-      ];
-    }
+      return markedPicture(given, context);
+    case 'region remarks':
+      return regionRemarks(given, context);
+    case 'peer remarks':
+      return peerRemarks(given, context);
+    case 'quiz':
+      return quizAttempt(given, context);
     case 'posts':
-      return [await postsFile(given.posts, name, context)];
-    case 'recording': {
-      const sound = await put(context, readMedia(`${given.media}.ogg`), {
-        role: 'recording',
-        name,
-        mediaType: 'audio/ogg',
-        ...counted('recording', 1),
-      });
-      const transcript = await put(context, readMedia(`${given.media}.vtt`), {
-        role: 'transcript',
-        name: name.replace(/\.ogg$/, '.vtt'),
-        mediaType: 'text/vtt',
-        aboutHash: sound.hash,
-      });
-      return [sound, transcript];
-    }
-    case 'report': {
-      if (context.sent === null) throw new Error(`nothing was sent for ${name} to be about`);
-      const matches = readMatches()[given.matches];
-      const written = matches.map(({ id, quote, text }) => ({
-        id,
-        text,
-        selector: { kind: 'quote' as const, exact: quote },
-      }));
-      const author = { name: 'Hollowmere originality service', byMachine: true };
-      const bytes = buildAnnotations(context.sent.name, written, author, context.at);
-      return [
-        await put(context, bytes, {
-          role: 'report',
-          name,
-          mediaType: 'application/ld+json',
-          aboutHash: context.sent.hash,
-          ...counted('overlap', matches.length),
-        }),
-      ];
-    }
+      return posts(given, context);
+    case 'recording':
+      return recording(given, context);
+    case 'report':
+      return report(given, context);
   }
 }
 

@@ -73,6 +73,10 @@ const PERCENT = /^(-?\d+(?:[.,]\d+)?)\s*%$/;
 /** What stands in a cell where there is nothing. */
 const NOTHING = /^(?:|-|–|—|n\/?a|not graded|not marked|none)$/i;
 
+const EXCUSED = /^(?:excused|exempt)$/i;
+/** A step of a scale, as in "B +" or "pass". */
+const STEP = /^\p{L}[\p{L} +-]*$/u;
+
 /** How days are written in the column of due times. */
 type DayOrder = 'day first' | 'month first' | 'unsure';
 
@@ -130,8 +134,7 @@ export function courseOfTable(
   zone: string,
 ): CourseOfTable {
   const problems: ImportProblem[] = [];
-  const column = (field: GradeField) => fields.indexOf(field);
-  const due = column('due');
+  const due = fields.indexOf('due');
   const order = due < 0 ? 'day first' : dayOrder(rows.map((row) => row[due]));
   if (order === 'unsure')
     problems.push({
@@ -140,72 +143,24 @@ export function courseOfTable(
       said: rows.map((row) => row[due]).find(Boolean) ?? '',
     });
   const seen = new Set<string>();
-  const categories = new Map<string, { key: string; title: string; weight: DecimalString | null }>();
-  const items = rows.flatMap((row, r): ImportedItem[] => {
-    const cell = (field: GradeField) => (column(field) < 0 ? '' : row[column(field)]);
-    const where = (field: GradeField) =>
-      `row ${r + 2}, ${header[column(field)] || `column ${column(field) + 1}`}`;
-    const number = (field: GradeField, text = cell(field)): DecimalString | null => {
-      if (NOTHING.test(text)) return null;
-      const read = decimalIn(text.replace(/\s*(?:points?|pts?\.?|%)$/i, ''));
-      if (read === null) problems.push({ kind: 'no number', where: where(field), said: text });
-      return read;
-    };
-    const title = cell('title');
-    if (title === '') {
-      problems.push({ kind: 'no title', where: `row ${r + 2}`, said: row.filter(Boolean).join(', ') });
-      return [];
-    }
-    let key = title.toLowerCase();
-    if (seen.has(key)) {
-      problems.push({ kind: 'twice', where: `row ${r + 2}`, said: title });
-      for (let n = 2; seen.has(key); n++) key = `${title.toLowerCase()} (${n})`;
-    }
-    seen.add(key);
-    const of = OF.exec(cell('score'));
-    const percent = PERCENT.exec(cell('score'));
-    const possible = number('possible') ?? (of === null ? null : number('score', of[2]));
-    const whole = possible ?? (percent === null ? null : ('100' as DecimalString));
-    const letters = /^\p{L}[\p{L} +-]*$/u.test(cell('score')) && !NOTHING.test(cell('score'));
-    const points =
-      of !== null
-        ? number('score', of[1])
-        : percent !== null
-          ? shareOf(number('score', percent[1]) ?? ('0' as DecimalString), whole ?? ('100' as DecimalString))
-          : letters
-            ? null
-            : number('score');
-    const score = points !== null && Number(points) < 0 ? null : points;
-    if (points !== null && score === null)
-      problems.push({ kind: 'below 0', where: where('score'), said: points });
-    if (score !== null && whole !== null && Number(score) > Number(whole))
-      problems.push({ kind: 'above possible', where: where('score'), said: `${score} / ${whole}` });
-    const named = cell('category');
-    if (named !== '') {
-      const known = categories.get(named.toLowerCase());
-      const weight = known?.weight ?? number('weight');
-      categories.set(named.toLowerCase(), { key: named.toLowerCase(), title: known?.title ?? named, weight });
-    }
-    const dueAt = due < 0 || NOTHING.test(cell('due')) ? null : instantIn(cell('due'), order, zone);
-    if (due >= 0 && dueAt === null && !NOTHING.test(cell('due')))
-      problems.push({ kind: 'no date', where: where('due'), said: cell('due') });
-    const excusedScore = /^(?:excused|exempt)$/i.test(cell('score'));
+  const categories = new Map<string, ImportedCategory>();
+  const items = rows.flatMap((row, at): ImportedItem[] => {
+    const cells = cellsOf(header, fields, row, at, problems);
+    const { cell } = cells;
+    const key = keyOf(cells, seen);
+    if (key === null) return [];
+    const given = scoreIn(cells);
+    const category = categoryOf(cells, categories);
     return [
       {
         key,
-        title,
-        category: named === '' ? null : named.toLowerCase(),
-        possible: whole,
+        title: cell('title'),
+        category,
         opensAt: null,
-        dueAt,
+        dueAt: due < 0 ? null : dueOf(cells, order, zone),
         extraCredit: YES.test(cell('extra credit')),
-        excused: YES.test(cell('excused')) || excusedScore,
-        score,
-        result: NOTHING.test(cell('result'))
-          ? letters && !excusedScore
-            ? cell('score')
-            : null
-          : cell('result'),
+        excused: YES.test(cell('excused')) || EXCUSED.test(cell('score')),
+        ...given,
         complete: true,
         markedAt: null,
         words: cell('words'),
@@ -213,4 +168,97 @@ export function courseOfTable(
     ];
   });
   return { course: { key: '', title: '', code: '', categories: [...categories.values()], items }, problems };
+}
+
+type ImportedCategory = ImportedCourse['categories'][number];
+
+/** The cells of a row by what they are, and how what is odd about one is said. */
+interface Cells {
+  readonly row: readonly string[];
+  readonly cell: (field: GradeField) => string;
+  /** A number in `text`, by itself a whole cell; null where there is none. */
+  readonly number: (field: GradeField, text?: string) => DecimalString | null;
+  readonly odd: (kind: ImportProblem['kind'], said: string, field?: GradeField) => void;
+}
+
+function cellsOf(
+  header: readonly string[],
+  fields: readonly GradeField[],
+  row: readonly string[],
+  at: number,
+  problems: ImportProblem[],
+): Cells {
+  const column = (field: GradeField) => fields.indexOf(field);
+  const cell = (field: GradeField) => (column(field) < 0 ? '' : row[column(field)]);
+  const odd: Cells['odd'] = (kind, said, field) => {
+    // The header is the first row.
+    const inRow = `row ${at + 2}`;
+    const of = field === undefined ? '' : `, ${header[column(field)] || `column ${column(field) + 1}`}`;
+    problems.push({ kind, where: inRow + of, said });
+  };
+  const number: Cells['number'] = (field, text = cell(field)) => {
+    if (NOTHING.test(text)) return null;
+    const read = decimalIn(text.replace(/\s*(?:points?|pts?\.?|%)$/i, ''));
+    if (read === null) odd('no number', text, field);
+    return read;
+  };
+  return { row, cell, number, odd };
+}
+
+/** A key that no other row has; null for a row without a title. */
+function keyOf({ row, cell, odd }: Cells, seen: Set<string>): string | null {
+  const title = cell('title');
+  if (title === '') {
+    odd('no title', row.filter(Boolean).join(', '));
+    return null;
+  }
+  let key = title.toLowerCase();
+  if (seen.has(key)) {
+    odd('twice', title);
+    for (let n = 2; seen.has(key); n++) key = `${title.toLowerCase()} (${n})`;
+  }
+  seen.add(key);
+  return key;
+}
+
+/** What was given for a row, and of how much: a number, a share, "of", or a step of a scale. */
+function scoreIn({ cell, number, odd }: Cells): Pick<ImportedItem, 'possible' | 'score' | 'result'> {
+  const given = cell('score');
+  const of = OF.exec(given);
+  const percent = PERCENT.exec(given);
+  const possible =
+    number('possible') ??
+    (of !== null ? number('score', of[2]) : percent !== null ? ('100' as DecimalString) : null);
+  const isStep = STEP.test(given) && !NOTHING.test(given);
+  const points =
+    of !== null
+      ? number('score', of[1])
+      : percent !== null
+        ? shareOf(number('score', percent[1]) ?? ('0' as DecimalString), possible ?? ('100' as DecimalString))
+        : isStep
+          ? null
+          : number('score');
+  const score = points !== null && Number(points) < 0 ? null : points;
+  if (points !== null && score === null) odd('below 0', points, 'score');
+  if (score !== null && possible !== null && Number(score) > Number(possible))
+    odd('above possible', `${score} / ${possible}`, 'score');
+  const step = isStep && !EXCUSED.test(given) ? given : null;
+  return { possible, score, result: NOTHING.test(cell('result')) ? step : cell('result') };
+}
+
+/** The category that a row names, kept among the others; null where it names none. */
+function categoryOf({ cell, number }: Cells, categories: Map<string, ImportedCategory>): string | null {
+  const title = cell('category');
+  if (title === '') return null;
+  const key = title.toLowerCase();
+  const known = categories.get(key);
+  categories.set(key, { key, title: known?.title ?? title, weight: known?.weight ?? number('weight') });
+  return key;
+}
+
+function dueOf({ cell, odd }: Cells, order: DayOrder, zone: string): Instant | null {
+  if (NOTHING.test(cell('due'))) return null;
+  const at = instantIn(cell('due'), order, zone);
+  if (at === null) odd('no date', cell('due'), 'due');
+  return at;
 }

@@ -60,103 +60,95 @@ function matrixOf(raw: unknown): Matrix {
   return [values[0], values[1], values[2], values[3], values[4], values[5]];
 }
 
+const FIRST: TextState = {
+  matrix: IDENTITY,
+  textMatrix: IDENTITY,
+  x: 0,
+  y: 0,
+  lineX: 0,
+  lineY: 0,
+  leading: 0,
+  charSpacing: 0,
+  wordSpacing: 0,
+  scale: 1,
+  rise: 0,
+  size: 0,
+  direction: 1,
+  unit: 0.001,
+  vertical: false,
+};
+const AT_ORIGIN = { x: 0, y: 0, lineX: 0, lineY: 0 };
+
+/** A walk over the operators of a page. */
+interface Walk {
+  state: TextState;
+  readonly saved: TextState[];
+  readonly glyphs: Glyph[];
+  readonly fontNamed: (name: string) => unknown;
+}
+
+function save({ state, saved }: Walk): void {
+  saved.push({ ...state });
+}
+
+function restore(walk: Walk): void {
+  walk.state = walk.saved.pop() ?? walk.state;
+}
+
+function transform({ state }: Walk, raw: unknown): void {
+  state.matrix = multiply(state.matrix, matrixOf(raw));
+}
+
+function moveText({ state }: Walk, x: number, y: number): void {
+  state.x = state.lineX += x;
+  state.y = state.lineY += y;
+}
+
+/** What each operator does (ISO 32000-1, 8.4.4, 9.3, 9.4); those that are not here neither move nor show text. */
+const operators: Readonly<Partial<Record<number, (walk: Walk, args: readonly unknown[]) => void>>> = {
+  [OPS.save]: save,
+  [OPS.restore]: restore,
+  [OPS.transform]: transform,
+  [OPS.paintFormXObjectBegin]: (walk, [matrix]) => {
+    save(walk);
+    if (matrix !== null && matrix !== undefined) transform(walk, matrix);
+  },
+  [OPS.paintFormXObjectEnd]: restore,
+  [OPS.beginText]: ({ state }) => Object.assign(state, { textMatrix: IDENTITY, ...AT_ORIGIN }),
+  [OPS.setTextMatrix]: ({ state }, [matrix]) =>
+    Object.assign(state, { textMatrix: matrixOf(matrix), ...AT_ORIGIN }),
+  [OPS.moveText]: (walk, [x, y]) => moveText(walk, Number(x), Number(y)),
+  [OPS.setLeadingMoveText]: (walk, [x, y]) => {
+    walk.state.leading = Number(y);
+    moveText(walk, Number(x), Number(y));
+  },
+  [OPS.setLeading]: ({ state }, [leading]) => (state.leading = -Number(leading)),
+  [OPS.nextLine]: (walk) => moveText(walk, 0, walk.state.leading),
+  [OPS.setCharSpacing]: ({ state }, [spacing]) => (state.charSpacing = Number(spacing)),
+  [OPS.setWordSpacing]: ({ state }, [spacing]) => (state.wordSpacing = Number(spacing)),
+  [OPS.setHScale]: ({ state }, [percent]) => (state.scale = Number(percent) / 100),
+  [OPS.setTextRise]: ({ state }, [rise]) => (state.rise = Number(rise)),
+  [OPS.setFont]: ({ state, fontNamed }, [name, size]) => {
+    const font = v.safeParse(FontFacts, fontNamed(String(name)));
+    Object.assign(state, {
+      size: Math.abs(Number(size)),
+      direction: Number(size) < 0 ? -1 : 1,
+      unit: font.success ? font.output.fontMatrix[0] : 0.001,
+      vertical: font.success && font.output.vertical,
+    });
+  },
+  [OPS.showText]: ({ state, glyphs }, [shown]) => showText(state, shown as unknown[], glyphs),
+};
+
 /** Every character that a page draws, in the order in which it does, without those of its annotations. */
 export async function glyphsOfPage(page: PDFPageProxy): Promise<Glyph[]> {
   // 0: annotations are left out.
   const { fnArray, argsArray } = await parsed(page.getOperatorList({ annotationMode: 0 }));
-  const glyphs: Glyph[] = [];
-  const stack: TextState[] = [];
-  let state: TextState = {
-    matrix: IDENTITY,
-    textMatrix: IDENTITY,
-    x: 0,
-    y: 0,
-    lineX: 0,
-    lineY: 0,
-    leading: 0,
-    charSpacing: 0,
-    wordSpacing: 0,
-    scale: 1,
-    rise: 0,
-    size: 0,
-    direction: 1,
-    unit: 0.001,
-    vertical: false,
-  };
-  const save = () => stack.push({ ...state });
-  const restore = () => (state = stack.pop() ?? state);
-  const moveText = (x: number, y: number) => {
-    state.x = state.lineX += x;
-    state.y = state.lineY += y;
-  };
-  fnArray.forEach((operator, index) => {
-    const args = argsArray[index] as unknown[];
-    const value = (at: number) => Number(args[at]);
-    switch (operator) {
-      case OPS.save:
-        save();
-        break;
-      case OPS.restore:
-      case OPS.paintFormXObjectEnd:
-        restore();
-        break;
-      case OPS.transform:
-        state.matrix = multiply(state.matrix, matrixOf(args));
-        break;
-      case OPS.paintFormXObjectBegin:
-        save();
-        if (args[0] !== null && args[0] !== undefined)
-          state.matrix = multiply(state.matrix, matrixOf(args[0]));
-        break;
-      case OPS.beginText:
-        Object.assign(state, { textMatrix: IDENTITY, x: 0, y: 0, lineX: 0, lineY: 0 });
-        break;
-      case OPS.setTextMatrix:
-        Object.assign(state, { textMatrix: matrixOf(args[0]), x: 0, y: 0, lineX: 0, lineY: 0 });
-        break;
-      case OPS.moveText:
-        moveText(value(0), value(1));
-        break;
-      case OPS.setLeadingMoveText:
-        state.leading = value(1);
-        moveText(value(0), value(1));
-        break;
-      case OPS.setLeading:
-        state.leading = -value(0);
-        break;
-      case OPS.nextLine:
-        moveText(0, state.leading);
-        break;
-      case OPS.setCharSpacing:
-        state.charSpacing = value(0);
-        break;
-      case OPS.setWordSpacing:
-        state.wordSpacing = value(0);
-        break;
-      case OPS.setHScale:
-        state.scale = value(0) / 100;
-        break;
-      case OPS.setTextRise:
-        state.rise = value(0);
-        break;
-      case OPS.setFont: {
-        const name = String(args[0]);
-        const known: unknown = page.commonObjs.has(name) ? page.commonObjs.get(name) : {};
-        const font = v.safeParse(FontFacts, known);
-        Object.assign(state, {
-          size: Math.abs(value(1)),
-          direction: value(1) < 0 ? -1 : 1,
-          unit: font.success ? font.output.fontMatrix[0] : 0.001,
-          vertical: font.success && font.output.vertical,
-        });
-        break;
-      }
-      case OPS.showText:
-        showText(state, args[0] as unknown[], glyphs);
-        break;
-    }
-  });
-  return glyphs;
+  const fontNamed = (name: string): unknown => (page.commonObjs.has(name) ? page.commonObjs.get(name) : {});
+  const walk: Walk = { state: { ...FIRST }, saved: [], glyphs: [], fontNamed };
+  // An operator without operands may have null for them.
+  fnArray.forEach((operator, at) => operators[operator]?.(walk, (argsArray[at] ?? []) as unknown[]));
+  return walk.glyphs;
 }
 
 function showText(state: TextState, shown: unknown[], into: Glyph[]): void {
