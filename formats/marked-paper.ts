@@ -57,13 +57,16 @@ export interface PageSize {
   readonly transform: readonly number[];
 }
 
+/** A file that is attached to a paper. */
 export interface AttachedFile {
   readonly name: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
 }
 
+/** What a paper is shown as. */
 export type PaperKind = 'pdf' | 'docx' | 'odt' | 'text' | 'picture' | 'quiz' | 'posts';
 
+/** A paper as any reader gives it: its text, how it looks, and the marks on it. */
 export interface MarkedPaper {
   readonly kind: PaperKind;
   /** Empty for a paper without pages of its own. */

@@ -8,6 +8,7 @@ const TEXT_BYTES = 4096;
 const ARCHIVE_END_BYTES = 65_536;
 const ARCHIVE_START_BYTES = 200;
 
+/** What a file is. */
 export interface Recognised {
   readonly kind: FileKind;
   readonly mediaType: string;

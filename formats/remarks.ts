@@ -12,6 +12,7 @@ import type { Remark, Reply, Target } from '#core/model/remark.ts';
 import type { FileRole } from '#core/model/work.ts';
 import type { Anchor, Mark, MarkReply } from './marked-paper.ts';
 
+/** To what marks belong that become remarks. */
 export interface MarkContext {
   readonly assignmentId: AssignmentId;
   readonly attemptId: AttemptId;

@@ -5,6 +5,7 @@ import type { Paper } from '../paper/paper.ts';
 import { joinWords, newVocabulary, wordRange, wordsOf, type Vocabulary, type Words } from '../text/words.ts';
 import type { Span } from '../text/span.ts';
 
+/** What a remark's words have become in a newer text; unsure where two of these are about as likely. */
 export type OutcomeKind = 'untouched' | 'reworded' | 'moved' | 'gone' | 'unsure';
 
 /** What became of a remark's words in a newer text. Says what the text shows, never that a remark is dealt with. */

@@ -1,5 +1,6 @@
 import type { Query } from '../model/work.ts';
 
+/** Somebody to ask, with all that is to be asked of them. */
 export interface AskedPerson {
   readonly person: string;
   readonly queries: readonly Query[];

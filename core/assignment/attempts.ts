@@ -149,6 +149,10 @@ export function scoreOfAttempt(
   return attemptScore(gradedAttempt(each, assignment, course), lateRuleOf(assignment, course));
 }
 
+/**
+ * How late an attempt came, whole hours and started days, and the points that costs; null where it was in time or no due
+ * time holds for it.
+ */
 export function latenessOf(
   { attempt, missing }: MarkedAttempt,
   assignment: Assignment,

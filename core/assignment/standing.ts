@@ -35,6 +35,7 @@ export interface StandingRow {
   readonly part: AssignmentPart;
 }
 
+/** A category of a course with what it and each of its assignments bring of the grade. */
 export interface StandingCategory {
   /** '' for what stands in no category. */
   readonly id: string;

@@ -2,6 +2,7 @@ import type { Outcome } from '../anchors/outcome.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Judgement, Query, Task } from '../model/work.ts';
 
+/** Whether a remark has its answer, and by what, or what it still wants. */
 export type Answer =
   | {
       readonly answered: true;

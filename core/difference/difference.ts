@@ -3,6 +3,7 @@ import { matchWords } from './match.ts';
 import { findMoves, type Move } from './moves.ts';
 import type { Stretch } from './stretch.ts';
 
+/** Two texts, word by word: what stays, what changed, what moved. */
 export interface Difference {
   readonly a: Words;
   readonly b: Words;

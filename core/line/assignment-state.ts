@@ -18,6 +18,10 @@ export type AssignmentState =
 /** Facts that don't fit together; both are shown, with where they came from. */
 export type Contradiction = 'score without attempt' | 'excused but marked' | 'marked before sent';
 
+/**
+ * What the state of an assignment follows from. Times are in milliseconds since 1970; null where one isn't known or isn't
+ * set.
+ */
 export interface StateFacts {
   readonly opensAt: number | null;
   /** Own extension included. */

@@ -1,8 +1,11 @@
 import type { Decision } from '../model/work.ts';
 
+/** The way of the work, in its order (product.md, The line). */
 export const stations = ['read', 'decide', 'plan', 'revise', 'check', 'send'] as const;
+/** One of them. */
 export type Station = (typeof stations)[number];
 
+/** What the progress of the stations follows from: counts of remarks, decisions and tasks. */
 export interface LineInput {
   readonly received: number;
   readonly read: number;
@@ -16,6 +19,7 @@ export interface LineInput {
   readonly resubmittable: boolean;
 }
 
+/** How far one station is. */
 export interface StationState {
   readonly station: Station;
   /** not needed: this assignment takes no other attempt, so nothing has to be done here. */

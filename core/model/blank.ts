@@ -23,6 +23,7 @@ export function blankCourse(id: CourseId, title: string, zone: string): Course {
   };
 }
 
+/** An assignment of which no more is known than its title; of the student's own. */
 export function blankAssignment(id: AssignmentId, courseId: CourseId | null, title: string): Assignment {
   return {
     id,
@@ -52,6 +53,7 @@ export function blankAssignment(id: AssignmentId, courseId: CourseId | null, tit
   };
 }
 
+/** An attempt without files, handed in outside of Juncture. */
 export function blankAttempt(
   id: AttemptId,
   assignmentId: AssignmentId,
@@ -72,6 +74,7 @@ export function blankAttempt(
   };
 }
 
+/** A marking that says nothing yet, typed by the student. */
 export function blankMarking(
   id: MarkingId,
   assignmentId: AssignmentId,

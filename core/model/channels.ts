@@ -11,5 +11,6 @@ export const channels = [
   'post',
   'overlap',
 ] as const;
+/** One of the channels. */
 export const Channel = v.picklist(channels);
 export type Channel = v.InferOutput<typeof Channel>;

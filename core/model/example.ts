@@ -10,6 +10,7 @@ type Some<T> = { readonly [Key in keyof T]?: unknown };
 const AT = '2026-11-02T10:00:00.000Z';
 const HASH = 'a'.repeat(64);
 
+/** A remark for tests: a passage without a place, but for what is given. */
 export function exampleRemark(given: Some<Remark> = {}): Remark {
   return v.parse(Remark, {
     id: 'remark',
@@ -39,6 +40,7 @@ export function wordsTarget(exact: string, page: number | null = null) {
   return { kind: 'words', page, quads: [], rect: null, quote: { exact, prefix: '', suffix: '' } };
 }
 
+/** A judgement for tests: nothing decided, but for what is given. */
 export function exampleJudgement(remarkId: string, given: Some<Judgement> = {}): Judgement {
   return v.parse(Judgement, {
     remarkId,
@@ -51,6 +53,7 @@ export function exampleJudgement(remarkId: string, given: Some<Judgement> = {}):
   });
 }
 
+/** A file of a marking for tests. */
 export function exampleFile(given: Some<FileFact> = {}): FileFact {
   return v.parse(FileFact, {
     role: 'marked',
@@ -62,6 +65,7 @@ export function exampleFile(given: Some<FileFact> = {}): FileFact {
   });
 }
 
+/** A course for tests, without categories; how its grade is made is not told. */
 export function exampleCourse(given: Some<Course> = {}): Course {
   return v.parse(Course, {
     id: 'c',
@@ -74,6 +78,7 @@ export function exampleCourse(given: Some<Course> = {}): Course {
   });
 }
 
+/** An assignment for tests: of 40 points, one attempt. */
 export function exampleAssignment(given: Some<Assignment> = {}): Assignment {
   return v.parse(Assignment, {
     id: 'a',
@@ -109,6 +114,7 @@ export function exampleRubric(criteria: readonly object[], given: Some<Rubric> =
   });
 }
 
+/** A first attempt for tests, without files. */
 export function exampleAttempt(given: Some<Attempt> = {}): Attempt {
   return v.parse(Attempt, {
     id: 'a-1',
@@ -122,6 +128,7 @@ export function exampleAttempt(given: Some<Attempt> = {}): Attempt {
   });
 }
 
+/** A marking for tests: no score, no words. */
 export function exampleMarking(given: Some<Marking> = {}): Marking {
   return v.parse(Marking, {
     id: 'm',

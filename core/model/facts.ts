@@ -18,6 +18,7 @@ import {
 const shortText = v.pipe(v.string(), v.maxLength(500));
 const longText = v.pipe(v.string(), v.maxLength(100_000));
 
+/** What somebody who writes remarks is to the student. */
 export const authorRoles = [
   'instructor',
   'assistant',
@@ -27,9 +28,11 @@ export const authorRoles = [
   'self',
   'machine',
 ] as const;
+/** One of these roles. */
 export const AuthorRole = v.picklist(authorRoles);
 export type AuthorRole = v.InferOutput<typeof AuthorRole>;
 
+/** Who wrote a remark or gave a marking. */
 export const Author = v.object({ name: shortText, role: AuthorRole });
 export type Author = v.InferOutput<typeof Author>;
 
@@ -72,6 +75,7 @@ const Step = v.object({
   /** The share of the points that it counts as where it is given; null: it counts nothing and takes nothing. */
   worth: v.nullable(DecimalString),
 });
+/** A step of a scale. */
 export type Step = v.InferOutput<typeof Step>;
 
 /** A course's own steps of results, the best first. */
@@ -82,6 +86,7 @@ export const Scale = v.object({
 });
 export type Scale = v.InferOutput<typeof Scale>;
 
+/** A course as the school tells of it, or as the student typed it. */
 export const Course = v.object({
   id: CourseId,
   code: shortText,
@@ -122,6 +127,7 @@ const fileFactRoles = [
   'report',
 ] as const;
 
+/** A file that the school tells of; its bytes come by its hash. */
 export const FileFact = v.object({
   role: v.picklist(fileFactRoles),
   name: shortText,
@@ -135,6 +141,7 @@ export const FileFact = v.object({
 });
 export type FileFact = v.InferOutput<typeof FileFact>;
 
+/** A piece of work that is handed in and marked. Times are instants; null where one isn't set. */
 export const Assignment = v.object({
   id: AssignmentId,
   /** null: a paper that was dropped in and is not in a course yet. */
@@ -188,7 +195,9 @@ const Level = v.object({
   /** The lower end of its range of points; null where it has one number. */
   pointsFrom: v.optional(v.nullable(DecimalString), null),
 });
+/** A level of a criterion: what work is like that is on it. */
 export type Level = v.InferOutput<typeof Level>;
+/** One criterion of a rubric. */
 export const Criterion = v.object({
   id: CriterionId,
   title: shortText,
@@ -202,6 +211,7 @@ export const Criterion = v.object({
   levels: v.array(Level),
 });
 export type Criterion = v.InferOutput<typeof Criterion>;
+/** What work is marked by, criterion by criterion. */
 export const Rubric = v.object({
   id: RubricId,
   title: shortText,
@@ -213,6 +223,7 @@ export const Rubric = v.object({
 });
 export type Rubric = v.InferOutput<typeof Rubric>;
 
+/** The desk's word that it took an attempt. */
 export const Receipt = v.object({
   id: shortText,
   at: Instant,
@@ -251,6 +262,7 @@ export const Attempt = v.object({
 });
 export type Attempt = v.InferOutput<typeof Attempt>;
 
+/** What one criterion was given in a marking. */
 export const CriterionResult = v.object({
   criterionId: CriterionId,
   points: v.nullable(DecimalString),
@@ -296,6 +308,7 @@ export const Fact = v.variant('kind', [
 ]);
 export type Fact = v.InferOutput<typeof Fact>;
 
+/** For whom the desk answers, and what time it has. */
 export const SignedIn = v.object({
   deskId: shortText,
   deskName: shortText,

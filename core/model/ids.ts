@@ -8,32 +8,46 @@ function idSchema<const Name extends string>(name: Name) {
   return v.pipe(v.string(), v.minLength(1), v.maxLength(LONGEST_ID), v.brand(name));
 }
 
+/** Of a course: the desk's own, or made here (own-ids.ts), as with the others. */
 export const CourseId = idSchema('CourseId');
 export type CourseId = v.InferOutput<typeof CourseId>;
+/** Of a category, unique in its course. */
 export const CategoryId = idSchema('CategoryId');
 export type CategoryId = v.InferOutput<typeof CategoryId>;
+/** Of an assignment. */
 export const AssignmentId = idSchema('AssignmentId');
 export type AssignmentId = v.InferOutput<typeof AssignmentId>;
+/** Of a rubric. */
 export const RubricId = idSchema('RubricId');
 export type RubricId = v.InferOutput<typeof RubricId>;
+/** Of a criterion, unique in its rubric. */
 export const CriterionId = idSchema('CriterionId');
 export type CriterionId = v.InferOutput<typeof CriterionId>;
+/** Of an attempt. */
 export const AttemptId = idSchema('AttemptId');
 export type AttemptId = v.InferOutput<typeof AttemptId>;
+/** Of a marking. */
 export const MarkingId = idSchema('MarkingId');
 export type MarkingId = v.InferOutput<typeof MarkingId>;
+/** Of a remark: made of where it was read from, so that reading the same file again finds the same remark. */
 export const RemarkId = idSchema('RemarkId');
 export type RemarkId = v.InferOutput<typeof RemarkId>;
+/** Of a task of the plan. */
 export const TaskId = idSchema('TaskId');
 export type TaskId = v.InferOutput<typeof TaskId>;
+/** Of something to be asked. */
 export const QueryId = idSchema('QueryId');
 export type QueryId = v.InferOutput<typeof QueryId>;
+/** Of a draft. */
 export const DraftId = idSchema('DraftId');
 export type DraftId = v.InferOutput<typeof DraftId>;
+/** Of a kept version of a draft. */
 export const VersionId = idSchema('VersionId');
 export type VersionId = v.InferOutput<typeof VersionId>;
+/** Of what was made of a promise. */
 export const PromiseId = idSchema('PromiseId');
 export type PromiseId = v.InferOutput<typeof PromiseId>;
+/** Of one sending of a draft; the key that keeps it from being taken twice. */
 export const SubmissionId = idSchema('SubmissionId');
 export type SubmissionId = v.InferOutput<typeof SubmissionId>;
 

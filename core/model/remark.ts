@@ -21,6 +21,7 @@ const Quad = v.pipe(v.array(v.number()), v.length(8));
 /** The lower left and the upper right corner, in the same units as a quad. */
 const Rect = v.pipe(v.array(v.number()), v.length(4));
 
+/** Words of a text, with some of those before and after, so that they are found again (W3C Web Annotation, 4.2.4). */
 export const TextQuote = v.object({ exact: v.string(), prefix: v.string(), suffix: v.string() });
 export type TextQuote = v.InferOutput<typeof TextQuote>;
 
@@ -87,6 +88,7 @@ export const Change = v.object({
 });
 export type Change = v.InferOutput<typeof Change>;
 
+/** One thing that was said about the work. What the student makes of it is kept apart, in judgements and readings. */
 export const Remark = v.object({
   id: RemarkId,
   assignmentId: AssignmentId,

@@ -30,10 +30,13 @@ export const Reading = v.object({
 });
 export type Reading = v.InferOutput<typeof Reading>;
 
+/** What the student can decide about a remark. */
 export const decisions = ['act', 'ask', 'keep', 'decline'] as const;
+/** One of them. */
 export const Decision = v.picklist(decisions);
 export type Decision = v.InferOutput<typeof Decision>;
 
+/** What a remark asks for (computation.md, Saying). */
 export const stances = [
   'must-fix',
   'fix',
@@ -44,6 +47,7 @@ export const stances = [
   'pointer',
   'note',
 ] as const;
+/** One of them. */
 export const Stance = v.picklist(stances);
 export type Stance = v.InferOutput<typeof Stance>;
 
@@ -65,10 +69,13 @@ export const Judgement = v.object({
 });
 export type Judgement = v.InferOutput<typeof Judgement>;
 
+/** How deep a change goes, from the least effort to the most. */
 export const changeKinds = ['mechanical', 'sentence', 'paragraph', 'structure', 'research'] as const;
+/** One of them. */
 export const ChangeKind = v.picklist(changeKinds);
 export type ChangeKind = v.InferOutput<typeof ChangeKind>;
 
+/** One step of the revision plan. */
 export const Task = v.object({
   id: TaskId,
   assignmentId: AssignmentId,
@@ -195,6 +202,7 @@ const fileRoles = [
   'brief',
   'attachment',
 ] as const;
+/** What a kept file is of its assignment. */
 export const FileRole = v.picklist(fileRoles);
 export type FileRole = v.InferOutput<typeof FileRole>;
 

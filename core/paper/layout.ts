@@ -17,11 +17,13 @@ export interface Layout {
   readonly notes: readonly LayoutNote[];
 }
 
+/** Where a footnote is called, and its number from 1. */
 export interface LayoutNote {
   readonly at: number;
   readonly number: number;
 }
 
+/** A paragraph, heading, item, cell, picture or footnote, from where to where it reaches in the text. */
 export interface LayoutBlock {
   readonly kind: Block['kind'] | 'picture' | 'footnote';
   /** 1 to 6 for headings, the number of a footnote, else 0. */
@@ -35,6 +37,7 @@ export interface LayoutBlock {
   readonly picture: number | null;
 }
 
+/** A stretch that is bold or italic. */
 export interface LayoutStyle extends Span {
   readonly bold: boolean;
   readonly italic: boolean;
@@ -46,6 +49,7 @@ export interface LayoutChange extends Span {
   readonly moved: boolean;
 }
 
+/** A picture that stands in the file, and what its author says it shows. */
 export interface LayoutPicture {
   readonly bytes: Uint8Array<ArrayBuffer>;
   readonly mediaType: string;

@@ -12,12 +12,14 @@ export interface DraftCriterion {
   readonly levels: readonly Level[];
 }
 
+/** A rubric before it is kept. */
 export interface RubricDraft {
   readonly title: string;
   readonly criteria: readonly DraftCriterion[];
   readonly unscaled: boolean;
 }
 
+/** A rubric as it is put into the form again. */
 export function draftOfRubric({ title, criteria, unscaled }: Rubric): RubricDraft {
   return {
     title,

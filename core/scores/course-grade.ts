@@ -12,6 +12,7 @@ export interface GradedAttempt {
   readonly dueMs: number | null;
 }
 
+/** An assignment as the grade sees it. `possible` is in points, times in milliseconds since 1970. */
 export interface GradedAssignment {
   readonly id: string;
   readonly categoryId: string;
@@ -24,6 +25,7 @@ export interface GradedAssignment {
   readonly attempts: readonly GradedAttempt[];
 }
 
+/** A category as the grade sees it: how many of its assignments are dropped, and whether it only adds. */
 export interface GradedCategory {
   readonly id: string;
   /** Its share of the grade; only the proportion between categories matters. */
@@ -32,6 +34,7 @@ export interface GradedCategory {
   readonly extraCredit: boolean;
 }
 
+/** A course as the grade sees it. In a course of points its categories only group. */
 export interface GradedCourse {
   readonly scheme: 'weighted' | 'points';
   readonly categories: readonly GradedCategory[];
@@ -47,6 +50,7 @@ interface CategoryGrade {
   readonly dropped: readonly string[];
 }
 
+/** What a course comes to. Scores are in points after late deductions; null for what doesn't count. */
 export interface CourseGrade {
   /** 1 = 100 % and may be exceeded; null where nothing counts. */
   readonly grade: Fraction | null;

@@ -26,6 +26,7 @@ export interface AssignmentPart {
   readonly brings: Fraction;
 }
 
+/** What a category brings of the grade: `brings` = `share` × `ratio`, shares of 1. */
 export interface CategoryPart {
   readonly id: string;
   readonly weight: Fraction;
@@ -38,6 +39,7 @@ export interface CategoryPart {
   readonly assignments: readonly AssignmentPart[];
 }
 
+/** A grade with all that makes it up. */
 export interface GradeExplained {
   readonly grade: Fraction | null;
   readonly categories: readonly CategoryPart[];
@@ -136,6 +138,7 @@ interface AttemptPart {
   readonly counted: Fraction | null;
 }
 
+/** An assignment's score with the attempts that make it, oldest first, in points. */
 export interface ScoreExplained {
   readonly attempts: readonly AttemptPart[];
   readonly score: Fraction | null;

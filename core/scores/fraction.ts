@@ -6,7 +6,9 @@ export interface Fraction {
   readonly d: bigint;
 }
 
+/** 0. */
 export const ZERO: Fraction = { n: 0n, d: 1n };
+/** 1. */
 export const ONE: Fraction = { n: 1n, d: 1n };
 /** Shares times this are per cent. */
 export const HUNDRED: Fraction = { n: 100n, d: 1n };
@@ -19,17 +21,21 @@ function fraction(n: bigint, d: bigint): Fraction {
   return { n: n / divisor, d: d / divisor };
 }
 
+/** The exact value of a decimal. */
 export function fromDecimal(decimal: DecimalString): Fraction {
   const [whole, part = ''] = decimal.split('.');
   return fraction(BigInt(whole + part), 10n ** BigInt(part.length));
 }
 
+/** x + y. */
 export function add(x: Fraction, y: Fraction): Fraction {
   return fraction(x.n * y.d + y.n * x.d, x.d * y.d);
 }
+/** x − y. */
 export function subtract(x: Fraction, y: Fraction): Fraction {
   return fraction(x.n * y.d - y.n * x.d, x.d * y.d);
 }
+/** x · y. */
 export function multiply(x: Fraction, y: Fraction): Fraction {
   return fraction(x.n * y.n, x.d * y.d);
 }
@@ -38,13 +44,16 @@ export function divide(x: Fraction, y: Fraction): Fraction {
   if (y.n === 0n) throw new RangeError(`division of ${x.n}/${x.d} by zero`);
   return fraction(x.n * y.d, x.d * y.n);
 }
+/** -1, 0 or 1: x is smaller than y, equal, larger. */
 export function compare(x: Fraction, y: Fraction): number {
   const difference = x.n * y.d - y.n * x.d;
   return difference < 0n ? -1 : difference > 0n ? 1 : 0;
 }
+/** The larger of the two. */
 export function larger(x: Fraction, y: Fraction): Fraction {
   return compare(x, y) >= 0 ? x : y;
 }
+/** The smaller of the two. */
 export function smaller(x: Fraction, y: Fraction): Fraction {
   return compare(x, y) <= 0 ? x : y;
 }

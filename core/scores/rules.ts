@@ -6,6 +6,7 @@ import { compare, fromDecimal, multiply, type Fraction } from './fraction.ts';
 type Ruled = Pick<Assignment, 'policy' | 'late' | 'scaleId' | 'possible'>;
 type Ruling = Pick<Course, 'policy' | 'late' | 'scales'> | null;
 
+/** How its attempts make one score; the latest counts where nothing is said. */
 export function policyOf(assignment: Ruled, course: Ruling): AttemptPolicy {
   return assignment.policy ?? course?.policy ?? { kind: 'latest' };
 }

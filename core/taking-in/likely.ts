@@ -15,6 +15,7 @@ export interface Candidate {
   readonly texts: readonly string[];
 }
 
+/** An assignment that a file may belong to, how alike they are, and in what. */
 export interface Likely {
   readonly id: string;
   /** 0 to 1. */

@@ -20,6 +20,7 @@ export interface Tally {
   readonly decided: number;
 }
 
+/** Whether a remark was read as it stands now: what the school changed later is unread again. */
 export function isRead(remark: Remark, reading: Reading | undefined): boolean {
   return reading?.read === true && reading.of === wordingMark(remark);
 }

@@ -13,6 +13,7 @@ export interface Vocabulary {
   readonly idByWord: Map<string, number>;
 }
 
+/** One without words, for texts that are to be compared with each other. */
 export function newVocabulary(): Vocabulary {
   return { idByWord: new Map() };
 }

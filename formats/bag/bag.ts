@@ -9,6 +9,7 @@ import { readZip } from '../zip/read-zip.ts';
 const DECLARATION = 'BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n';
 const MANIFEST = 'manifest-sha256.txt';
 
+/** The files of a bag, by their names relative to data/. */
 export type Payload = Readonly<Record<string, Uint8Array<ArrayBuffer>>>;
 
 /**

@@ -24,6 +24,7 @@ const CfCriterion = v.object({
   unscored: v.optional(v.boolean(), false),
   CFRubricCriterionLevels: v.optional(v.array(CfLevel), []),
 });
+/** A CFRubric as in a CASE 1.1 CFPackage; what it has besides is left out. */
 export const CfRubric = v.object({
   identifier: v.string(),
   title: v.optional(v.string(), ''),

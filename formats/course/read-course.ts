@@ -165,6 +165,7 @@ function gradedAssignment(
   };
 }
 
+/** What a course comes to, as `juncture grade` prints it: ratios of 1, scores in points. */
 export interface CourseOut {
   readonly grade: number | null;
   readonly categories: readonly {

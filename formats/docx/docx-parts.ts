@@ -101,6 +101,7 @@ export interface WordComment {
   readonly paragraphIds: readonly string[];
 }
 
+/** The comments of comments.xml; none where the file has no such part. */
 export function readComments(xml: string | null): WordComment[] {
   const comments: {
     id: string;
@@ -148,6 +149,7 @@ export interface CommentExtension {
   readonly done: boolean;
 }
 
+/** By the id of a comment's last paragraph: what it answers and whether it is done (commentsExtended.xml). */
 export function readCommentExtensions(xml: string | null): ReadonlyMap<string, CommentExtension> {
   const extensions = new Map<string, CommentExtension>();
   if (xml === null) return extensions;
@@ -165,6 +167,7 @@ export function readCommentExtensions(xml: string | null): ReadonlyMap<string, C
   return extensions;
 }
 
+/** The number of pages that docProps/app.xml states; null for none. */
 export function statedPagesOf(app: string | null): number | null {
   const pages = Number(/<Pages>(\d+)<\/Pages>/.exec(app ?? '')?.[1]);
   return Number.isInteger(pages) && pages > 0 ? pages : null;

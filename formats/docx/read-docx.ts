@@ -1,6 +1,7 @@
 import type { Block } from '#core/paper/paper.ts';
 import { readMarkedDocx } from './read-marked-docx.ts';
 
+/** The text of a Word file, changes accepted, and the number of pages that the file states. */
 export interface WordText {
   readonly blocks: readonly Block[];
   /** The number of pages that the file itself states; null where it states none. */

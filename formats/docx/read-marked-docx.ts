@@ -13,6 +13,7 @@ import {
 } from './docx-parts.ts';
 import { writeDocument, type Range } from './write-document.ts';
 
+/** A marked Word file. */
 export interface MarkedDocx extends MarkedPaper {
   /** The number of pages that the file itself states; null where it states none. */
   readonly statedPages: number | null;

@@ -19,6 +19,7 @@ export const gradeFields = [
   'words',
   'left out',
 ] as const;
+/** One of these. */
 export type GradeField = (typeof gradeFields)[number];
 
 const NAMES: readonly (readonly [GradeField, RegExp])[] = [
@@ -44,6 +45,7 @@ export interface GradeTable {
   readonly fields: readonly GradeField[];
 }
 
+/** Takes the first row as the names of the columns and guesses what each holds; two columns never hold the same. */
 export function gradeTableOf({ rows }: Grid): GradeTable {
   const [header, ...body] = rows;
   const used = new Set<GradeField>();
@@ -117,6 +119,7 @@ function shareOf(percent: DecimalString, possible: DecimalString): DecimalString
   return String(Number(((Number(percent) * Number(possible)) / 100).toFixed(6))) as DecimalString;
 }
 
+/** A course as a table tells of it, and what in the table was odd. */
 export interface CourseOfTable {
   readonly course: ImportedCourse;
   readonly problems: readonly ImportProblem[];

@@ -24,6 +24,7 @@ export interface ImportedItem {
   readonly words: string;
 }
 
+/** A course with its scores as a file tells of it, before it is taken in; keys are unique in it. */
 export interface ImportedCourse {
   readonly key: string;
   readonly title: string;

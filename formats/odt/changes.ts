@@ -3,6 +3,7 @@ import type { TrackedChange } from '../text/layout-writer.ts';
 import { parseXml } from '../xml/parse-xml.ts';
 import { spacesOf } from './spaces.ts';
 
+/** A tracked change as the text refers to it. */
 export interface ChangedRegion {
   readonly change: TrackedChange;
   /** The words that a deletion took out. */

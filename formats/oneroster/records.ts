@@ -11,6 +11,7 @@ const status = v.optional(v.picklist(['active', 'tobedeleted']), 'active');
 const Reference = v.object({ sourcedId });
 const date = v.pipe(v.string(), v.regex(/^\d{4}-\d\d-\d\d$/));
 
+/** OneRoster 1.2: a term. */
 export const OrAcademicSession = v.object({
   sourcedId,
   status,
@@ -22,6 +23,7 @@ export const OrAcademicSession = v.object({
 });
 export type OrAcademicSession = v.InferOutput<typeof OrAcademicSession>;
 
+/** OneRoster 1.2: a class, which is a course here. */
 export const OrClass = v.object({
   sourcedId,
   status,
@@ -32,6 +34,7 @@ export const OrClass = v.object({
 });
 export type OrClass = v.InferOutput<typeof OrClass>;
 
+/** OneRoster 1.2: a category of line items. */
 export const OrCategory = v.object({
   sourcedId,
   status,
@@ -40,6 +43,7 @@ export const OrCategory = v.object({
 });
 export type OrCategory = v.InferOutput<typeof OrCategory>;
 
+/** OneRoster 1.2: what is marked, an assignment here. Values are points. */
 export const OrLineItem = v.object({
   sourcedId,
   status,
@@ -54,6 +58,7 @@ export const OrLineItem = v.object({
 });
 export type OrLineItem = v.InferOutput<typeof OrLineItem>;
 
+/** OneRoster 1.2: what a student was given for a line item. */
 export const OrResult = v.object({
   sourcedId,
   status,
@@ -66,10 +71,14 @@ export const OrResult = v.object({
 });
 export type OrResult = v.InferOutput<typeof OrResult>;
 
-/** Points as a JSON number, and back; a number that points can't be is refused. */
+/** Points as a JSON number. */
 export function numberOf(points: DecimalString): number {
   return Number(points);
 }
+/**
+ * Points from a JSON number; null for none.
+ * @throws ValiError for a number that points can't be
+ */
 export function decimalOf(number: number | null | undefined): DecimalString | null {
   return number === null || number === undefined ? null : v.parse(DecimalString, String(number));
 }

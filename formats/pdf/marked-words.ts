@@ -63,10 +63,12 @@ export function quadArea(quad: readonly number[]): Area {
   return polygonArea(around.flatMap(({ x, y }) => [x, y]));
 }
 
+/** The area of a rectangle: left, bottom, right, top, in points of the page. */
 export function rectArea([left, bottom, right, top]: readonly number[]): Area {
   return (x, y) => x >= left && x <= right && y >= bottom && y <= top;
 }
 
+/** The area of the ellipse in a rectangle; none where that has no width or height. */
 export function ellipseArea([left, bottom, right, top]: readonly number[]): Area {
   const [cx, cy, rx, ry] = [(left + right) / 2, (bottom + top) / 2, (right - left) / 2, (top - bottom) / 2];
   return (x, y) => rx > 0 && ry > 0 && ((x - cx) / rx) ** 2 + ((y - cy) / ry) ** 2 <= 1;

@@ -6,6 +6,7 @@ import { glyphsOfPage, quadOf, type Glyph } from './glyphs.ts';
 import { openPdf, type PdfAssets } from './open-pdf.ts';
 import { linesOfPage, type Line } from './page-text.ts';
 
+/** Where words stand: the page from 1, a quad for each line, and the box around them, in points of the page. */
 export interface PlaceOnPage {
   readonly page: number;
   readonly quads: number[][];

@@ -32,6 +32,7 @@ const PAGES_AHEAD = 3;
 const MANY_PAGES = 24;
 const ENCLOSING = new Set(['square', 'circle', 'polygon']);
 
+/** How a PDF is read. */
 export interface PdfReading {
   readonly password?: string;
   /** Annotations that came in a file of their own, to be read in place of those in the PDF. */

@@ -2,6 +2,7 @@ import { parsing, refusedAs } from '../malformed.ts';
 import { imageSize } from 'image-size';
 import { UnreadableFile } from '../unreadable.ts';
 
+/** The size of a picture. */
 export interface PictureSize {
   /** In pixels, as the picture is shown upright. */
   readonly width: number;

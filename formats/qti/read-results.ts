@@ -27,6 +27,7 @@ export interface QuizQuestion {
   readonly feedback: string;
 }
 
+/** One attempt at a quiz. */
 export interface QuizResults {
   readonly title: string;
   readonly questions: readonly QuizQuestion[];

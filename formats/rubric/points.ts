@@ -16,6 +16,7 @@ const AFTER = [
   new RegExp(String.raw`\s*[,:–—-]?\s+${RANGE}\s*${UNIT}$`, 'i'),
 ];
 
+/** Points that were found in a text. */
 export interface ReadPoints {
   readonly points: DecimalString;
   /** The lower end of a range. */

@@ -16,6 +16,7 @@ interface TableProblem {
   readonly where: string;
 }
 
+/** A rubric that was found in a table, and what in the table was odd. */
 export interface ReadRubricTable {
   readonly draft: RubricDraft;
   readonly problems: readonly TableProblem[];

@@ -18,6 +18,7 @@ export interface TrueRemark {
   readonly replies?: readonly { readonly author: string; readonly text: string; readonly created: string }[];
 }
 
+/** What the maker of the samples wrote down about each: by file, its remarks. */
 export function truth(name: string): Record<string, TrueRemark[]> {
   return JSON.parse(new TextDecoder().decode(sample(name))) as Record<string, TrueRemark[]>;
 }

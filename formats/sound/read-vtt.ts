@@ -1,5 +1,6 @@
 import { UnreadableFile } from '../unreadable.ts';
 
+/** What is said from when to when, in seconds from the beginning; `speaker` null where none is named. */
 export interface Cue {
   readonly fromS: number;
   readonly toS: number;

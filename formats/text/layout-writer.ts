@@ -17,6 +17,7 @@ import { foldSpaces, normaliseText } from '#core/text/normalise.ts';
 import type { Instant } from '#core/model/ids.ts';
 import type { Anchor, Mark } from '../marked-paper.ts';
 
+/** How words look. */
 export interface TextStyle {
   readonly bold: boolean;
   readonly italic: boolean;
@@ -31,6 +32,7 @@ export interface TrackedChange {
   readonly move?: { readonly end: 'from' | 'to'; readonly name: string | null };
 }
 
+/** A stretch of the text under a tracked change. */
 export interface TrackedSpan extends Span {
   readonly change: TrackedChange;
 }
@@ -153,6 +155,10 @@ function sameChange(x: TrackedChange, y: TrackedChange): boolean {
   );
 }
 
+/**
+ * What was written: as it is shown, as it reads with its changes accepted, and how places of one become places of the
+ * other.
+ */
 export interface WrittenText {
   readonly layout: Layout;
   readonly paper: Paper;

@@ -15,6 +15,7 @@ export type Selector =
   | { readonly kind: 'svg'; readonly value: string }
   | { readonly kind: 'range'; readonly start: readonly Selector[]; readonly end: readonly Selector[] };
 
+/** What an annotation is about: an address, and where in it. */
 export interface WebTarget {
   readonly source: string;
   /** Each to be tried in turn. None: the whole source. */

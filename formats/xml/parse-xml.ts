@@ -4,8 +4,10 @@ import { Malformed } from '../malformed.ts';
 /** Real documents stay far below this; what is nested deeper is made to break its readers. */
 const DEEPEST = 2000;
 
+/** The attributes of an element, by name with prefix. */
 export type Attributes = Readonly<Record<string, string | undefined>>;
 
+/** What is called on the way through a document. */
 export interface XmlEvents {
   open?(name: string, attributes: Attributes): void;
   text?(text: string): void;
