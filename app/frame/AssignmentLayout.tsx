@@ -17,7 +17,7 @@ import { words } from '../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../workspace/state/use-views.ts';
 import { standing } from '#core/assignment/attempts.ts';
-import { answersOf, useFollowing, useOutcomes } from '../workspace/state/outcomes.ts';
+import { answersOf, useOutcomes } from '../workspace/state/outcomes.ts';
 import { usePaper } from '../workspace/state/papers.ts';
 import { assignmentAddress } from '../shared/page/addresses.ts';
 
@@ -44,8 +44,7 @@ function Stations({ view }: { view: AssignmentView }) {
   const marked = usePaper(view.markedFile?.hash ?? null);
   const content = view.draft?.content;
   const paper = useMemo(() => (content === undefined ? null : paperOfDraft(content)), [content]);
-  useFollowing(marked, view.draft?.id ?? null, paper);
-  const live = useOutcomes(view.draft?.id);
+  const live = useOutcomes(marked, view.draft?.id ?? null, paper);
   const answers = useMemo(() => answersOf(view, live), [view, live]);
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const undo = () => void undoAndTell(workspace, view.assignment.id);

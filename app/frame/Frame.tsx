@@ -16,9 +16,9 @@ import { useNarrow } from '../shared/page/hooks.ts';
 import { words } from '../words/en.ts';
 import { useOpenWorkspace, useSession, useWayIn } from '../workspace/state/use-session.ts';
 import { SignIn } from '../places/signing-in/SignIn.tsx';
-import { DropTarget } from './DropTarget.tsx';
+import { DropTarget } from './taking-in/DropTarget.tsx';
 import { Sign } from './Sign.tsx';
-import { useTakingIn } from '../shared/files/taking-in.ts';
+import { useTakingIn } from './taking-in/use-take-in.ts';
 import { assignmentAddress } from '../shared/page/addresses.ts';
 
 const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
@@ -90,7 +90,9 @@ function Content({ children }: { children: ReactNode }) {
 }
 
 // Comes when something is taken in: a first page doesn't need it.
-const TakeInDialog = lazy(async () => ({ default: (await import('./TakeInDialog.tsx')).TakeInDialog }));
+const TakeInDialog = lazy(async () => ({
+  default: (await import('./taking-in/TakeInDialog.tsx')).TakeInDialog,
+}));
 
 /** The frame around an open workspace. */
 function OpenFrame() {

@@ -7,7 +7,7 @@ import { readRemarksOnto, readRemarksUnplaced } from '#formats/place-remarks.ts'
 import { recognise, recogniseNamed } from '#formats/recognise.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
-import { pdfAssets } from '../shared/files/pdf-assets.ts';
+import { pdfAssets } from './pdf-assets.ts';
 import { pdfThreads } from './pdf-threads.ts';
 import type { FileContent, ReaderWorker } from './protocol.ts';
 import { reading } from './reading.ts';

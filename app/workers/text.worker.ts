@@ -5,12 +5,14 @@ import { compareForReading } from '#core/difference/display.ts';
 import { newVocabulary, wordsOf } from '#core/text/words.ts';
 import type { TextWorker } from './protocol.ts';
 
-let held: { key: string; follower: Follower } | null = null;
+/** The older text stays prepared while drafts of it are followed: each change of the draft asks again. */
+const held: { key: string | null; follower: Follower | null } = { key: null, follower: null };
 
 const worker: TextWorker = {
   follow(olderKey, older, newer, passages) {
-    if (held?.key !== olderKey) held = { key: olderKey, follower: followerOf(older) };
-    return held.follower.follow(newer, passages);
+    const follower = held.key === olderKey && held.follower !== null ? held.follower : followerOf(older);
+    Object.assign(held, { key: olderKey, follower });
+    return follower.follow(newer, passages);
   },
   compare(older, newer) {
     const vocabulary = newVocabulary();

@@ -17,6 +17,7 @@ import { databaseName, deskStudent, type Identity } from './identity.ts';
 import { Journal } from './storage/journal.ts';
 import { KeptViews, nextMoment } from './state/kept-views.ts';
 import { emptyRecords, type ReadPaper, type RecordMaps } from './storage/records.ts';
+import { TakingIn } from './taking-in/taking-in.ts';
 import { DeskClock } from './state/clock.ts';
 import { Saving, type SavingState, type Unkept } from './state/saving.ts';
 import { moveInHistory, nextInHistory, transact, withChanges, type Writing } from './storage/transact.ts';
@@ -66,6 +67,7 @@ export class Workspace {
   readonly visits: Visits;
   readonly downloads: Downloads;
   readonly deliveries: Deliveries;
+  readonly takingIn: TakingIn;
   /** Its connection to the course desk; null while there is none. */
   desk: DeskLink | null = null;
   private readonly saving: Saving;
@@ -94,6 +96,7 @@ export class Workspace {
     this.visits = new Visits(this);
     this.downloads = new Downloads(this);
     this.deliveries = new Deliveries(this);
+    this.takingIn = new TakingIn(this);
     this.channel = new BroadcastChannel(this.name);
     this.channel.onmessage = ({ data }: MessageEvent<Change[] | 'replaced'>) => {
       if (data === 'replaced') this.inBackground(() => this.reload());
@@ -133,6 +136,7 @@ export class Workspace {
   /** Leaves it: what is under way for it ends, and nothing is written to it any more. */
   close(): void {
     this.over.abort();
+    this.takingIn.close();
     clearTimeout(this.alarm);
     this.channel.close();
     this.openDatabase.close();

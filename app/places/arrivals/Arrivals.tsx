@@ -8,7 +8,7 @@ import { nextUnreadAnywhere } from '../../shared/remark/next-unread.ts';
 import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { isPastTerm } from '../../shared/page/past-term.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
-import { useTakeIn } from '../../shared/files/use-take-in.ts';
+import { useTakeIn } from '../../frame/taking-in/use-take-in.ts';
 import { words } from '../../words/en.ts';
 import { isGoneThrough, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';

@@ -1,17 +1,11 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useEffect, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
 import { Link, useNavigate } from 'react-router';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { Button, Empty } from '../../shared/controls/Controls.tsx';
-import {
-  forgetComing,
-  handOverComing,
-  sizeOfPage,
-  useComing,
-  type ComingPaper,
-} from '../../shared/files/coming-paper.ts';
+import { sizeOfPage, type Coming, type ComingPaper } from '../../workspace/taking-in/coming.ts';
 import { useNarrow, useSize } from '../../shared/page/hooks.ts';
-import { leaveOpen } from '../../shared/files/pdf-document.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { usePreferences } from '../../shared/page/preferences.ts';
 import { words } from '../../words/en.ts';
@@ -49,14 +43,16 @@ export function ComingIn() {
   return <Pages key={paper.hash} paper={paper} />;
 }
 
+function useComing<Part>(part: (state: ReturnType<Coming['store']['getState']>) => Part): Part {
+  return useStore(useWorkspace().takingIn.coming.store, part);
+}
+
 function useInSight(): void {
+  const { coming } = useWorkspace().takingIn;
   useEffect(() => {
-    useComing.setState({ inSight: true });
-    return () => {
-      if (useComing.getState().takenInto === null) useComing.setState({ inSight: false });
-      else handOverComing();
-    };
-  }, []);
+    coming.see(true);
+    return () => coming.see(false);
+  }, [coming]);
 }
 
 /** Once the paper belongs to an assignment it is read there, at the page at which one is, and needn't be opened again. */
@@ -65,12 +61,12 @@ function useLeadingOn(): void {
   const navigate = useNavigate();
   const takenInto = useComing((coming) => coming.takenInto);
   useEffect(() => {
-    const { paper } = useComing.getState();
+    const { paper } = workspace.takingIn.coming.store.getState();
     if (takenInto === null || paper === null) return;
     const { hash, document } = paper;
     keepPage(workspace, takenInto, hash, useSight.getState().page);
     showByPages(workspace, takenInto);
-    leaveOpen(hash, document);
+    workspace.takingIn.coming.leaveOpen(hash, document);
     const role = workspace.records.files.get(hash)?.role;
     const material = role === 'brief' ? 'brief' : 'paper';
     const isRead = role === 'brief' || role === 'marked' || role === 'sent';
@@ -209,13 +205,14 @@ function HowFar() {
 }
 
 function Cancel() {
+  const { coming } = useWorkspace().takingIn;
   const cancel = useComing((coming) => coming.cancel);
   return (
     <Button
       className="min-h-8"
       onClick={() => {
         cancel();
-        forgetComing();
+        coming.forget();
       }}
     >
       {words.takeIn.cancel}

@@ -11,7 +11,7 @@ import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignme
 import { Button, Empty } from '../../shared/controls/Controls.tsx';
 import { fileNameOf } from '../../shared/files/file-name.ts';
 import { offerFile } from '../../shared/page/notify.ts';
-import { bytesOfFile } from '../../shared/files/taking-in.ts';
+import { bytesOfFile } from '../../shared/files/file-bytes.ts';
 import { words } from '../../words/en.ts';
 import { reader } from '../../workers/clients.ts';
 import { beginDraft, bringInVersion } from '../../workspace/commands/draft.ts';

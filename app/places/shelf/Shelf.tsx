@@ -7,7 +7,7 @@ import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { offerFile } from '../../shared/page/notify.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
-import { bytesOfFile } from '../../shared/files/taking-in.ts';
+import { bytesOfFile } from '../../shared/files/file-bytes.ts';
 import { words } from '../../words/en.ts';
 import {
   checkBackup,

@@ -1,35 +1,7 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
-import { GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import pdfWorkerUrl from 'pdfjs-dist/legacy/build/pdf.worker.mjs?url';
+import type { PDFDocumentProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { useEffect, useRef, useState } from 'react';
-import { openPdf } from '#formats/pdf/open-pdf.ts';
-import { pdfAssets } from './pdf-assets.ts';
-
-GlobalWorkerOptions.workerSrc = pdfWorkerUrl;
-
-/**
- * Opens a PDF to be drawn.
- * @throws UnreadableFile as openPdf
- */
-export function openForDrawing(bytes: Uint8Array): Promise<PDFDocumentProxy> {
-  return openPdf(bytes, pdfAssets());
-}
-
-/** A document that one place leaves open for the next. */
-let leftOpen: { readonly hash: string; readonly document: PDFDocumentProxy } | null = null;
-
-/** Leaves a document open for whoever shows the file next; only the last one stays so. */
-export function leaveOpen(hash: string, document: PDFDocumentProxy): void {
-  void leftOpen?.document.loadingTask.destroy();
-  leftOpen = { hash, document };
-}
-
-function takeOver(hash: string): PDFDocumentProxy | null {
-  if (leftOpen?.hash !== hash) return null;
-  const { document } = leftOpen;
-  leftOpen = null;
-  return document;
-}
+import { openForDrawing } from '../../workers/pdf-drawing.ts';
 
 /**
  * The opened PDF of a kept file; null while the first opens. An older form of the file stands until the next is open: a
@@ -47,7 +19,7 @@ export function usePdfDocument(hash: string): PDFDocumentProxy | null {
       return bytes === null || isOver() ? null : openForDrawing(bytes);
     };
     const open = async () => {
-      const opened = takeOver(hash) ?? (await opening());
+      const opened = workspace.takingIn.coming.takeOver(hash) ?? (await opening());
       if (opened === null) return;
       if (isOver()) {
         await opened.loadingTask.destroy();

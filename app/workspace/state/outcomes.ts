@@ -1,5 +1,4 @@
-import { useEffect } from 'react';
-import { create } from 'zustand';
+import { useEffect, useState } from 'react';
 import type { Outcome } from '#core/anchors/outcome.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import { answerOf, type Answer } from '#core/check/answered.ts';
@@ -15,18 +14,18 @@ export interface LiveOutcomes {
   readonly byRemark: ReadonlyMap<string, Outcome>;
 }
 
-const useLive = create<{ live: LiveOutcomes | null }>(() => ({ live: null }));
-
 /**
- * Keeps outcomes in step with a text: the newest text wins, older answers are dropped. They are never stored: the same
- * two texts give the same outcomes at any time.
+ * Outcomes in step with a text: the newest text wins, older answers are dropped. They are never stored: the same two texts
+ * give the same outcomes at any time. null while there are none.
  */
-export function useFollowing(marked: ReadPaper | null, draftId: string | null, newer: Paper | null): void {
+export function useOutcomes(
+  marked: ReadPaper | null,
+  draftId: string | null,
+  newer: Paper | null,
+): LiveOutcomes | null {
+  const [live, setLive] = useState<LiveOutcomes | null>(null);
   useEffect(() => {
-    if (marked === null || draftId === null || newer === null) {
-      useLive.setState({ live: null });
-      return;
-    }
+    if (marked === null || draftId === null || newer === null) return;
     let over = false;
     const anchors = Object.entries(marked.anchors);
     const passages = anchors.map(([, { from, to }]) => ({ from, to }));
@@ -35,7 +34,7 @@ export function useFollowing(marked: ReadPaper | null, draftId: string | null, n
       .then((outcomes) => {
         if (over) return;
         const byRemark = new Map(anchors.map(([id], index) => [id, outcomes[index]]));
-        useLive.setState({ live: { draftId, paper: newer, byRemark } });
+        setLive({ draftId, paper: newer, byRemark });
       })
       .catch((error: unknown) => {
         // The newer text is on its way.
@@ -45,11 +44,8 @@ export function useFollowing(marked: ReadPaper | null, draftId: string | null, n
       over = true;
     };
   }, [marked, draftId, newer]);
-}
-
-export function useOutcomes(draftId: string | undefined): LiveOutcomes | null {
-  const live = useLive((state) => state.live);
-  return live !== null && live.draftId === draftId ? live : null;
+  const isCurrent = marked !== null && newer !== null && live?.draftId === draftId;
+  return isCurrent ? live : null;
 }
 
 /** For each remark whether it has its answer. */

@@ -5,7 +5,7 @@ import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { saidBy } from '../../../shared/remark/said.ts';
 import { words } from '../../../words/en.ts';
-import { takeTurn } from './drawing-turns.ts';
+import { drawingTurns } from './drawing-turns.ts';
 import { DrawRegion, type Region } from './DrawRegion.tsx';
 import { WORDS_DRAWN } from './found-words.ts';
 import { hover, useIsHovered } from './hovered.ts';
@@ -94,7 +94,7 @@ function DrawnPage({
       canvas.current.removeAttribute('data-drawn');
       const task = page.render({ canvas: canvas.current, viewport, transform: [ratio, 0, 0, ratio, 0, 0] });
       const onto = canvas.current;
-      task.onContinue = (proceed: () => void) => takeTurn(onto, proceed);
+      task.onContinue = (proceed: () => void) => drawingTurns.take(onto, proceed);
       text.current.replaceChildren();
       const layer = new TextLayer({
         textContentSource: page.streamTextContent(),

@@ -5,28 +5,34 @@ interface Turn {
   readonly proceed: () => void;
 }
 
-const waiting: Turn[] = [];
-let givenInFrame = false;
-
 function fromEye({ element }: Turn): number {
   const { top, bottom } = element.getBoundingClientRect();
   return Math.abs((top + bottom) / 2 - window.innerHeight / 2);
 }
 
-function give(): void {
-  const [first] = waiting;
-  const next = waiting.reduce((x, y) => (fromEye(y) < fromEye(x) ? y : x), first);
-  waiting.splice(waiting.indexOf(next), 1);
-  givenInFrame = true;
-  requestAnimationFrame(() => {
-    givenInFrame = false;
-    if (waiting.length > 0) give();
-  });
-  next.proceed();
+class DrawingTurns {
+  private readonly waiting: Turn[] = [];
+  private givenInFrame = false;
+
+  /** Lets the drawing of an element go on in the next frame in which it is its turn. */
+  take(element: Element, proceed: () => void): void {
+    this.waiting.push({ element, proceed });
+    if (!this.givenInFrame) this.give();
+  }
+
+  private give(): void {
+    const { waiting } = this;
+    const [first] = waiting;
+    const next = waiting.reduce((x, y) => (fromEye(y) < fromEye(x) ? y : x), first);
+    waiting.splice(waiting.indexOf(next), 1);
+    this.givenInFrame = true;
+    requestAnimationFrame(() => {
+      this.givenInFrame = false;
+      if (waiting.length > 0) this.give();
+    });
+    next.proceed();
+  }
 }
 
-/** Lets the drawing of an element go on in the next frame in which it is its turn. */
-export function takeTurn(element: Element, proceed: () => void): void {
-  waiting.push({ element, proceed });
-  if (!givenInFrame) give();
-}
+/** The browser has one row of frames. */
+export const drawingTurns = new DrawingTurns();

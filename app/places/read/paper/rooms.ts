@@ -2,7 +2,7 @@ import { usePreferences } from '../../../shared/page/preferences.ts';
 import { LEAST_SLIP } from '../slips/SlipEdge.tsx';
 
 /** Between the paper and its slips, for the curves that join them. */
-export const CURVE_ROOM = 64;
+const CURVE_ROOM = 64;
 /** Between the slips and the edge of the window. */
 export const MARGIN = 20;
 

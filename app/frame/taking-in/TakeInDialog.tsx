@@ -1,31 +1,31 @@
-import { tellNotTaken } from '../shared/page/notify.ts';
-import { useWorkspace, useWorkspaceState } from '../workspace/use-workspace.ts';
+import { tellNotTaken } from '../../shared/page/notify.ts';
+import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { FileHash } from '#core/model/ids.ts';
 import type { FileRole } from '#core/model/work.ts';
-import { Button } from '../shared/controls/Controls.tsx';
-import { Dialog } from '../shared/controls/Dialog.tsx';
-import { Choice } from '../shared/controls/Choice.tsx';
-import { forgetComing } from '../shared/files/coming-paper.ts';
-import { confirmTakeIn, subjectsFor, useTakingIn, type PendingFile } from '../shared/files/taking-in.ts';
-import { words } from '../words/en.ts';
+import { aboutSubject, subjectsFor, type PendingFile } from '#core/taking-in/pending.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
+import { Button } from '../../shared/controls/Controls.tsx';
+import { Dialog } from '../../shared/controls/Dialog.tsx';
+import { Choice } from '../../shared/controls/Choice.tsx';
+import { words } from '../../words/en.ts';
+import type { FileAtHand } from '../../workspace/taking-in/taking-in.ts';
+import { takingInNotices } from './notices.ts';
+import { useTakingIn } from './use-take-in.ts';
 
 /** Where each file that was read belongs: proposed, and confirmed or changed before anything is added. */
 export function TakeInDialog() {
   const workspace = useWorkspace();
-  const { pending, question } = useTakingIn();
+  const { takingIn } = workspace;
+  const { pending, question } = useTakingIn((state) => state);
   const navigate = useNavigate();
   const [busy, setBusy] = useState(false);
-  const close = () => {
-    useTakingIn.setState({ pending: [] });
-    forgetComing();
-  };
+  const close = () => takingIn.drop();
   const go = async () => {
     setBusy(true);
     try {
-      const address = await confirmTakeIn(workspace, pending);
-      if (address !== null) void navigate(address);
+      const id = await takingIn.confirm(pending, takingInNotices);
+      if (id !== null) void navigate(assignmentAddress(id));
     } catch (error) {
       // Nothing of it was taken: the files are still here to try again.
       tellNotTaken(error);
@@ -33,11 +33,7 @@ export function TakeInDialog() {
       setBusy(false);
     }
   };
-  const change = (hash: string, next: Partial<PendingFile>) =>
-    useTakingIn.setState({
-      pending: pending.map((file) => (file.hash === hash ? { ...file, ...next } : file)),
-    });
-  const unplaceable = pending.some((file) => file.content.kind === 'remarks' && file.about === null);
+  const unplaceable = pending.some((file) => file.holds === 'remarks' && file.about === null);
   return (
     <>
       <Dialog
@@ -52,7 +48,7 @@ export function TakeInDialog() {
               key={file.hash}
               file={file}
               pending={pending}
-              onChange={(next) => change(file.hash, next)}
+              onChange={(next) => takingIn.change(file.hash, next)}
             />
           ))}
         </ul>
@@ -76,8 +72,8 @@ function Pending({
   pending,
   onChange,
 }: {
-  file: PendingFile;
-  pending: readonly PendingFile[];
+  file: FileAtHand;
+  pending: readonly FileAtHand[];
   onChange: (next: Partial<PendingFile>) => void;
 }) {
   const { content } = file;
@@ -94,12 +90,12 @@ function Pending({
         </span>
       </p>
       <div className="mt-2 grid items-start gap-x-4 gap-y-2 sm:grid-cols-[5fr_3fr]">
-        {content.kind === 'remarks' || content.kind === 'transcript' ? (
+        {file.holds === 'remarks' || file.holds === 'transcript' ? (
           <About file={file} pending={pending} onChange={onChange} />
         ) : (
           <Place file={file} pending={pending} onChange={onChange} />
         )}
-        {content.kind === 'paper' && (
+        {file.holds === 'paper' && (
           <Choice
             label={words.takeIn.isA}
             of={words.takeIn.ofFile(file.name)}
@@ -122,8 +118,8 @@ interface PendingProps {
 function Place({ file, pending, onChange }: PendingProps) {
   const assignments = useWorkspaceState((state) => state.records.assignments);
   const others = pending.filter(
-    ({ hash, content, place }) =>
-      hash !== file.hash && content.kind === 'paper' && (place === null || !('beside' in place)),
+    ({ hash, holds, place }) =>
+      hash !== file.hash && holds === 'paper' && (place === null || !('beside' in place)),
   );
   const value =
     file.place === null
@@ -164,8 +160,8 @@ function Place({ file, pending, onChange }: PendingProps) {
 }
 
 function About({ file, pending, onChange }: PendingProps) {
-  const workspace = useWorkspace();
-  const subjects = subjectsFor(workspace, file, pending);
+  const files = useWorkspaceState((state) => state.records.files);
+  const subjects = subjectsFor(file, pending, files.values());
   if (subjects.length === 0) return null;
   return (
     <Choice
@@ -175,12 +171,7 @@ function About({ file, pending, onChange }: PendingProps) {
       options={subjects.map(({ hash, name }) => [hash, name])}
       onChange={(next) => {
         const subject = subjects.find(({ hash }) => hash === next);
-        if (subject === undefined) return;
-        const place =
-          subject.assignmentId === null
-            ? { beside: subject.hash as string }
-            : { assignment: subject.assignmentId };
-        onChange({ about: next as FileHash, place });
+        if (subject !== undefined) onChange(aboutSubject(file, subject));
       }}
     />
   );

@@ -1,11 +1,17 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { words } from '../words/en.ts';
-import { isTyping } from '../shared/page/hooks.ts';
-import { pastedFiles } from '../shared/files/taking-in.ts';
-import { useTakeIn } from '../shared/files/use-take-in.ts';
+import { words } from '../../words/en.ts';
+import { isTyping } from '../../shared/page/hooks.ts';
+import { useTakeIn } from './use-take-in.ts';
 
 function carriesFiles(event: DragEvent): boolean {
   return event.dataTransfer?.types.includes('Files') === true;
+}
+
+/** Files for taking in out of what was pasted: files as they are, text as a file of its own. */
+function pastedFiles(data: DataTransfer): File[] {
+  if (data.files.length > 0) return [...data.files];
+  const text = data.getData('text/plain');
+  return text.trim() === '' ? [] : [new File([text], words.takeIn.pasted)];
 }
 
 /** Lets files be dropped anywhere on the page, and pasted outside of fields. */
