@@ -4,6 +4,7 @@ import { openDB } from 'idb';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Fact } from '#core/model/facts.ts';
 import { asId, AssignmentId, FileHash } from '#core/model/ids.ts';
+import { likelyAssignment } from '#core/taking-in/likely.ts';
 import { exampleAssignment, exampleAttempt, exampleFile, exampleMarking } from '#core/model/example.ts';
 import { wireOfFact } from '#formats/desk/wire.ts';
 import { hashOf } from '#formats/hash.ts';
@@ -13,6 +14,8 @@ import type { ReaderWorker } from '../workers/protocol.ts';
 import { beginDraft } from './commands/draft.ts';
 import { sendAttempt } from './commands/send.ts';
 import { Session } from './state/session.ts';
+import type { TakingInTeller } from './taking-in/told.ts';
+import type { Workspace } from './workspace.ts';
 
 /**
  * Two students at one page, in turn, who come and go at random moments while files are fetched and read and work is sent.
@@ -31,7 +34,17 @@ const aWhile = async () => {
 vi.mock('../workers/clients.ts', () => ({
   reader: {
     ask: (work: Parameters<typeof Reader.ask>[0]) => {
-      const slow: Pick<ReaderWorker, 'readPaper'> = {
+      const slow: Pick<ReaderWorker, 'readPaper' | 'readFile' | 'likelyAssignment'> = {
+        readFile: async (_name, bytes) => {
+          await aWhile();
+          const paper = await readPaper(bytes, null);
+          await aWhile();
+          return { kind: 'read', value: { kind: 'paper', mediaType: 'text/plain', paper } };
+        },
+        likelyAssignment: async (file, candidates) => {
+          await aWhile();
+          return likelyAssignment(file, candidates);
+        },
         readPaper: async (bytes) => {
           await aWhile();
           const value = await readPaper(bytes, null);
@@ -43,6 +56,9 @@ vi.mock('../workers/clients.ts', () => ({
     },
   },
 }));
+
+// Nothing is drawn here.
+vi.mock('../workers/pdf-drawing.ts', () => ({ openForDrawing: () => Promise.reject(new Error('no PDF')) }));
 
 const textOf = (student: Student, number: number) =>
   new TextEncoder().encode(
@@ -171,8 +187,28 @@ async function allIn(name: string): Promise<string> {
 }
 
 let run = 0;
+const teller: TakingInTeller = {
+  reading: () => ({
+    pages: () => undefined,
+    hide: () => undefined,
+    read: () => undefined,
+    notTaken: () => undefined,
+  }),
+  nothingToPlaceOn: () => undefined,
+  notPlaced: () => undefined,
+  taken: () => undefined,
+};
+
+/** Drops a file, and says that it is where it is proposed to be. */
+async function drop({ takingIn }: Workspace, who: Student): Promise<void> {
+  const file = new File([`${who} dropped this, ${run++}: a text on peat.`], `${who}.txt`);
+  await takingIn.takeIn([file], teller, () => undefined);
+  await takingIn.confirm(takingIn.store.getState().pending, teller);
+}
+
 const moves = fc.array(
   fc.record({
+    drops: fc.boolean(),
     who: fc.constantFrom(...students, 'files alone', 'nobody'),
     elsewhere: fc.option(fc.constantFrom(...students)),
     stay: fc.nat({ max: 40 }),
@@ -182,6 +218,7 @@ const moves = fc.array(
 );
 
 it('nothing of one student is ever in the other’s workspace', async () => {
+  let dropped = 0;
   await fc.assert(
     fc.asyncProperty(moves, fc.infiniteStream(fc.nat({ max: 3 })), async (steps, delays) => {
       const next = delays[Symbol.iterator]();
@@ -195,12 +232,13 @@ it('nothing of one student is ever in the other’s workspace', async () => {
       const stay = async (count: number) => {
         for (let i = 0; i < count; i++) await new Promise((resolve) => setTimeout(resolve, 0));
       };
-      for (const { who, stay: count, sends, elsewhere } of steps) {
+      for (const { who, stay: count, sends, drops, elsewhere } of steps) {
         if (who === 'nobody') await session.leave();
         else if (who === 'files alone') await session.workFromFilesAlone();
         else {
           await session.signInWith(who, 'code');
           const { workspace } = session.store.getState();
+          if (drops && workspace !== null) workspace.inBackground(() => drop(workspace, who));
           if (sends && workspace !== null) {
             const id = asId(AssignmentId, `of-${who}`);
             workspace.inBackground(async () => {
@@ -227,6 +265,7 @@ it('nothing of one student is ever in the other’s workspace', async () => {
         const other = who === 'ines' ? 'joss' : 'ines';
         const all = await allIn(`juncture/two/${who}`);
         expect(all).not.toContain(other);
+        dropped += all.split(`${who} dropped this`).length - 1;
         for (let number = 1; number <= FILES; number++)
           expect(all).toContain(`A page of ${who}, the ${number}th.`);
       }
@@ -235,4 +274,5 @@ it('nothing of one student is ever in the other’s workspace', async () => {
     }),
     { numRuns: 25 },
   );
+  expect(dropped).toBeGreaterThan(0);
 }, 120_000);

@@ -99,6 +99,7 @@ export class TakingIn {
    * @returns the first assignment; null where nothing was taken in, or the place that is open leads there by itself
    */
   async confirm(pending: readonly FileAtHand[], teller: TakingInTeller): Promise<AssignmentId | null> {
+    if (pending.length === 0) return null;
     const marksByHash = new Map<string, readonly Mark[]>();
     for (const file of pending) {
       const marks = await this.marksFor(file, pending, teller);
