@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import { newVocabulary, wordsOf } from '../text/words.ts';
 import { countChanges, differenceOf } from './difference.ts';
 import { compareForReading } from './display.ts';
-import { matchWords } from './match.ts';
 
 const compare = (a: string, b: string) => {
   const vocabulary = newVocabulary();
@@ -16,50 +15,6 @@ const shown = (a: string, b: string) =>
       (p) =>
         `${{ kept: '=', added: '+', removed: '-', 'moved here': '>', 'moved away': '<' }[p.kind]}${p.text}`,
     );
-
-/** The length of a longest common subsequence, by the plain table. */
-function lcsLength(a: readonly number[], b: readonly number[]): number {
-  const table = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0));
-  for (let i = a.length - 1; i >= 0; i--)
-    for (let j = b.length - 1; j >= 0; j--)
-      table[i][j] = a[i] === b[j] ? table[i + 1][j + 1] + 1 : Math.max(table[i + 1][j], table[i][j + 1]);
-  return table[0][0];
-}
-
-describe('matchWords', () => {
-  const words = fc.array(fc.integer({ min: 0, max: 5 }), { maxLength: 40 });
-
-  it('pairs only equal words, in ascending order', () => {
-    fc.assert(
-      fc.property(words, words, (a, b) => {
-        let last = -1;
-        matchWords(Int32Array.from(a), Int32Array.from(b)).forEach((j, i) => {
-          if (j < 0) return;
-          expect(b[j]).toBe(a[i]);
-          expect(j).toBeGreaterThan(last);
-          last = j;
-        });
-      }),
-    );
-  });
-
-  it('keeps as many words as the longest common subsequence', () => {
-    fc.assert(
-      fc.property(words, words, (a, b) => {
-        const kept = matchWords(Int32Array.from(a), Int32Array.from(b)).filter((j) => j >= 0).length;
-        expect(kept).toBe(lcsLength(a, b));
-      }),
-      { numRuns: 500 },
-    );
-  });
-
-  it('keeps nearly as many in long texts, where it cuts at words that stand once', () => {
-    const a = Array.from({ length: 3000 }, (_, i) => (i * 7919) % 1009);
-    const b = a.flatMap((word, i) => (i % 11 === 0 ? [5000 + i] : i % 17 === 0 ? [] : [word]));
-    const kept = matchWords(Int32Array.from(a), Int32Array.from(b)).filter((j) => j >= 0).length;
-    expect(kept).toBeGreaterThanOrEqual(lcsLength(a, b) * 0.99);
-  });
-});
 
 describe('compareForReading', () => {
   it('shows a word that came in', () => {
