@@ -17,6 +17,7 @@ import { words } from '../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../workspace/state/use-views.ts';
 import { standing } from '#core/assignment/attempts.ts';
+import { useDraftContent } from '../workspace/state/bodies.ts';
 import { answersOf, useOutcomes } from '../workspace/state/outcomes.ts';
 import { usePaper } from '../workspace/state/papers.ts';
 import { assignmentAddress } from '../shared/page/addresses.ts';
@@ -42,15 +43,15 @@ export function AssignmentLayout() {
 function Stations({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
   const marked = usePaper(view.markedFile?.hash ?? null);
-  const content = view.draft?.content;
-  const paper = useMemo(() => (content === undefined ? null : paperOfDraft(content)), [content]);
+  const content = useDraftContent(view.draft);
+  const paper = useMemo(() => (content === null ? null : paperOfDraft(content)), [content]);
   const live = useOutcomes(marked, view.draft?.id ?? null, paper);
   const answers = useMemo(() => answersOf(view, live), [view, live]);
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const undo = () => void undoAndTell(workspace, view.assignment.id);
   const redo = () => void redoAndTell(workspace, view.assignment.id);
   useUndoKey(undo, redo);
-  const outlet: AssignmentOutlet = { view, marked, live, answers };
+  const outlet: AssignmentOutlet = { view, marked, content, live, answers };
   const low = useIsReading();
   const narrow = useNarrow();
   const undoButtons = <UndoButtons onUndo={undo} onRedo={redo} />;

@@ -40,6 +40,7 @@ export const signIn = {
 };
 
 export const undo = {
+  setting: 'setting',
   undo: 'Undo',
   redo: 'Do it again',
   undone: (label: string) => `Undone: ${label}.`,

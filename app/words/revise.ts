@@ -1,6 +1,7 @@
 import { many } from './many.ts';
 
 export const revise = {
+  opening: 'Opening the draft …',
   begin: 'Begin the new draft',
   beginLead:
     'It starts from the text of the marked paper, headings and paragraphs kept. The marked paper stays as it is.',

@@ -246,7 +246,8 @@ it('nothing of one student is ever in the other’s workspace', async () => {
               const draft = [...workspace.records.drafts.values()][0];
               const bytes = new TextEncoder().encode(`${who} sent this, ${run++}`);
               const file = { name: `${who}.docx`, bytes };
-              await sendAttempt(workspace, draft, file, file, '');
+              const content = await workspace.bodies.load(draft.bodyHash);
+              if (content !== null) await sendAttempt(workspace, draft, content, file, file, '');
             });
           }
         }

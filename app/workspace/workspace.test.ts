@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
+import { openDB } from 'idb';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { followPassages, followerOf } from '#core/anchors/outcome.ts';
 import { exampleRemark } from '#core/model/example.ts';
@@ -227,6 +228,11 @@ const OLD: Block[] = [
 
 describe('drafts', () => {
   const draft = () => [...records().drafts.values()][0];
+  const written = async () => {
+    const content = await workspace.bodies.load(draft().bodyHash);
+    if (content === null) throw new Error('the draft has no document');
+    return paperOfDraft(content);
+  };
 
   it('keep what was written before a file came in, and go back to it', async () => {
     await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), OLD);
@@ -248,14 +254,34 @@ describe('drafts', () => {
       file,
       new Uint8Array([1]),
     );
-    expect(paperOfDraft(draft().content).text).toBe('All new.');
+    expect((await written()).text).toBe('All new.');
     expect([...records().versions.values()].map((version) => version.why).sort()).toEqual([
       'before a file came in',
       'brought in',
       'started',
     ]);
     await workspace.undoLast('a');
-    expect(paperOfDraft(draft().content)).toEqual(paperOf(OLD));
+    expect(await written()).toEqual(paperOf(OLD));
+    await workspace.redoNext('a');
+    await reopen();
+    expect((await written()).text).toBe('All new.');
+  });
+
+  it('keep no document but those of versions and the one that is written', async () => {
+    await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), OLD);
+    const texts = ['One.', 'Two.', 'One.', 'Three.', 'Four.'];
+    for (const text of texts)
+      await saveDraft(workspace, draft().id, draftFrom([{ kind: 'paragraph', level: 0, text }]));
+    const started = [...records().versions.values()][0];
+    const database = await openDB(workspace.name);
+    expect((await database.getAllKeys('bodies')).toSorted()).toEqual(
+      [started.bodyHash, draft().bodyHash].toSorted(),
+    );
+    database.close();
+    await reopen();
+    expect((await written()).text).toBe('Four.');
+    expect(await workspace.bodies.load(started.bodyHash)).toEqual(draftFrom(OLD));
+    expect(await workspace.bodies.load('0'.repeat(64))).toBeNull();
   });
 
   it('live outcomes equal a fresh computation after any edits, pastes and reloads', async () => {
@@ -307,7 +333,7 @@ describe('drafts', () => {
             blocks = edited(blocks, each);
             await saveDraft(workspace, draft().id, draftFrom(blocks));
           }
-          const newer = paperOfDraft(draft().content);
+          const newer = await written();
           expect(newer.text).toBe(paperOf(blocks).text);
           expect(live.follow(newer, passages)).toEqual(followPassages(older, newer, passages));
         }

@@ -18,6 +18,8 @@ import { Journal } from './storage/journal.ts';
 import { KeptViews, nextMoment } from './state/kept-views.ts';
 import { emptyRecords, type ReadPaper, type RecordMaps } from './storage/records.ts';
 import { TakingIn } from './taking-in/taking-in.ts';
+import { Bodies } from './state/bodies.ts';
+import { unpackText, type Body } from './storage/bodies.ts';
 import { DeskClock } from './state/clock.ts';
 import { Saving, type SavingState, type Unkept } from './state/saving.ts';
 import { moveInHistory, nextInHistory, transact, withChanges, type Writing } from './storage/transact.ts';
@@ -68,6 +70,7 @@ export class Workspace {
   readonly downloads: Downloads;
   readonly deliveries: Deliveries;
   readonly takingIn: TakingIn;
+  readonly bodies: Bodies;
   /** Its connection to the course desk; null while there is none. */
   desk: DeskLink | null = null;
   private readonly saving: Saving;
@@ -97,6 +100,7 @@ export class Workspace {
     this.downloads = new Downloads(this);
     this.deliveries = new Deliveries(this);
     this.takingIn = new TakingIn(this);
+    this.bodies = new Bodies((hash) => this.database.get('bodies', hash));
     this.channel = new BroadcastChannel(this.name);
     this.channel.onmessage = ({ data }: MessageEvent<Change[] | 'replaced'>) => {
       if (data === 'replaced') this.inBackground(() => this.reload());
@@ -257,6 +261,12 @@ export class Workspace {
     return (await this.database.get('bytes', hash)) ?? null;
   }
 
+  /** The document of a draft or version as JSON; null where there is none of that hash. */
+  async bodyText(hash: string): Promise<string | null> {
+    const bytes = await this.database.get('bodies', hash);
+    return bytes === undefined ? null : unpackText(bytes);
+  }
+
   /** The beginning of a file whose download broke off; empty where there is none. */
   async partialBytes(hash: string): Promise<Uint8Array<ArrayBuffer>> {
     return (await this.database.get('bytes', partialKey(hash))) ?? new Uint8Array();
@@ -277,16 +287,25 @@ export class Workspace {
 
   /** Replaces everything in the workspace, in one transaction: all of it or nothing. */
   async replaceAll(
-    rows: readonly { readonly store: keyof RecordMaps; readonly key: string; readonly record: unknown }[],
-    bytes: ReadonlyMap<string, Uint8Array<ArrayBuffer>>,
+    kept: {
+      readonly rows: readonly {
+        readonly store: keyof RecordMaps;
+        readonly key: string;
+        readonly record?: unknown;
+      }[];
+      readonly files: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
+      readonly bodies: readonly Body[];
+    },
     meta: Readonly<Record<string, unknown>>,
   ): Promise<void> {
     await this.saving.during(async () => {
-      const stores = ['records', 'bytes', 'papers', 'history', 'meta'] as const;
+      const stores = ['records', 'bodies', 'bytes', 'papers', 'history', 'meta'] as const;
       const transaction = this.database.transaction(stores, 'readwrite', { durability: 'strict' });
       await Promise.all(stores.map((name) => transaction.objectStore(name).clear()));
-      for (const row of rows) void transaction.objectStore('records').put({ ...row });
-      for (const [hash, content] of bytes) void transaction.objectStore('bytes').put(content, hash);
+      for (const { store, key, record } of kept.rows)
+        void transaction.objectStore('records').put({ store, key, record });
+      for (const { hash, bytes } of kept.bodies) void transaction.objectStore('bodies').put(bytes, hash);
+      for (const [hash, content] of kept.files) void transaction.objectStore('bytes').put(content, hash);
       for (const [key, number] of this.settled) void transaction.objectStore('meta').put(number, key);
       for (const [key, value] of Object.entries(meta)) void transaction.objectStore('meta').put(value, key);
       await transaction.done;

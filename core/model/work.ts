@@ -151,7 +151,8 @@ export const Draft = v.object({
   attemptNumber: v.number(),
   /** The marked paper that it started from. */
   startedFrom: FileHash,
-  content: DraftContent,
+  /** Under which its document is stored. */
+  bodyHash: FileHash,
   headVersionId: v.nullable(VersionId),
   savedAt: Instant,
 });
@@ -165,7 +166,8 @@ export const Version = v.object({
   parentId: v.nullable(VersionId),
   at: Instant,
   why: v.picklist(['started', 'before a file came in', 'brought in', 'sent', 'taken back']),
-  content: DraftContent,
+  /** Under which its document is stored. */
+  bodyHash: FileHash,
   /** The file it was brought in from or sent as; null for one that was only written here. */
   fileHash: v.nullable(FileHash),
 });
@@ -220,6 +222,16 @@ export const StoredFile = v.object({
   aboutHash: v.nullable(FileHash),
 });
 export type StoredFile = v.InferOutput<typeof StoredFile>;
+
+/**
+ * Something that the student set, by its name. It goes along in the backup; what is only how things look stays with the
+ * browser.
+ */
+export const Setting = v.variant('name', [
+  /** Whether single keys do something: where one speaks to the computer they must not. */
+  v.object({ name: v.literal('singleKeys'), on: v.boolean() }),
+]);
+export type Setting = v.InferOutput<typeof Setting>;
 
 /** What the student knows of somebody who wrote remarks, by the name in the files. */
 export const Person = v.object({

@@ -48,7 +48,12 @@ function useKeeping(draftId: string, onFailed: () => void) {
 }
 
 /** Keeps what is typed, and takes over what another command or tab made of the draft. */
-export function useDraftEditor(draft: Draft, editable: boolean, onFailed: () => void): Editor {
+export function useDraftEditor(
+  draft: Draft,
+  content: DraftContent,
+  editable: boolean,
+  onFailed: () => void,
+): Editor {
   const workspace = useWorkspace();
   const { ours, keeper } = useKeeping(draft.id, onFailed);
   const latest = useRef(keeper);
@@ -70,24 +75,24 @@ export function useDraftEditor(draft: Draft, editable: boolean, onFailed: () => 
       }),
       FollowedPassages,
     ],
-    content: draft.content.doc,
+    content: content.doc,
     editable,
     editorProps: {
       attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': words.revise.editorLabel },
     },
     onUpdate: ({ editor: typed }) => latest.current.changed(() => ({ schema: 1, doc: typed.getJSON() })),
   });
-  const shown = useRef(draft.content);
+  const shown = useRef(content);
   useEffect(() => {
     editor.setEditable(editable, false);
     const last = editable ? lastTyped(workspace, draft.id) : null;
     if (last !== null) editor.commands.setContent(last.doc);
   }, [editor, editable, draft.id, workspace]);
   useEffect(() => {
-    if (shown.current === draft.content) return;
-    shown.current = draft.content;
-    if (!ours.has(draft.content)) editor.commands.setContent(draft.content.doc, { emitUpdate: false });
-  }, [editor, draft.content, ours]);
+    if (shown.current === content) return;
+    shown.current = content;
+    if (!ours.has(content)) editor.commands.setContent(content.doc, { emitUpdate: false });
+  }, [editor, content, ours]);
   return editor;
 }
 

@@ -4,7 +4,7 @@ import clsx from 'clsx';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { paperOfDraft, richBlocksOf } from '#core/paper/draft.ts';
-import type { Draft } from '#core/model/work.ts';
+import type { Draft, DraftContent } from '#core/model/work.ts';
 import { countWords } from '#core/text/words.ts';
 import { hashOf } from '#formats/hash.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
@@ -26,7 +26,13 @@ export function Revising() {
   const outlet = useAssignment();
   const { view } = outlet;
   if (view.draft === null) return <Begin outlet={outlet} />;
-  return <Desk key={view.draft.id} outlet={outlet} draft={view.draft} />;
+  if (outlet.content === null)
+    return (
+      <div className="mx-auto max-w-2xl p-8 max-md:p-4">
+        <Empty>{words.revise.opening}</Empty>
+      </div>
+    );
+  return <Desk key={view.draft.id} outlet={outlet} draft={view.draft} content={outlet.content} />;
 }
 
 function Begin({ outlet: { view, marked } }: { outlet: AssignmentOutlet }) {
@@ -54,14 +60,14 @@ function Begin({ outlet: { view, marked } }: { outlet: AssignmentOutlet }) {
   );
 }
 
-function Desk({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
+function Desk({ outlet, draft, content }: { outlet: AssignmentOutlet; draft: Draft; content: DraftContent }) {
   const workspace = useWorkspace();
   const { view, live } = outlet;
   const [focusedId, setFocusedId] = useState<string | null>(null);
   const [failed, setFailed] = useState(false);
   const lock = useDraftLock(draft.id);
   const sent = view.submission !== null;
-  const editor = useDraftEditor(draft, lock && !sent, () => setFailed(true));
+  const editor = useDraftEditor(draft, content, lock && !sent, () => setFailed(true));
   const followed = useMemo(
     () =>
       [...(live?.byRemark ?? [])].flatMap(([id, outcome]): Followed[] => {

@@ -2,7 +2,7 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { richBlocksOf } from '#core/paper/draft.ts';
-import type { Draft } from '#core/model/work.ts';
+import type { Draft, DraftContent } from '#core/model/work.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
@@ -21,7 +21,7 @@ import { assignmentAddress } from '../../shared/page/addresses.ts';
 /** What goes, what the rules say, and the sending; afterwards the receipt, the waiting, and what came of it. */
 export function Sending() {
   const outlet = useAssignment();
-  const { view } = outlet;
+  const { view, content } = outlet;
   const receipts = view.attempts.flatMap(({ attempt }) =>
     attempt.receipt === null ? [] : [attempt.receipt],
   );
@@ -45,7 +45,13 @@ export function Sending() {
       ))}
       {view.submission === null &&
         receipts.length === 0 &&
-        (view.draft === null ? <NoDraft view={view} /> : <Prepare outlet={outlet} draft={view.draft} />)}
+        (view.draft === null ? (
+          <NoDraft view={view} />
+        ) : content === null ? (
+          <Empty>{words.revise.opening}</Empty>
+        ) : (
+          <Prepare outlet={outlet} draft={view.draft} content={content} />
+        ))}
     </div>
   );
 }
@@ -67,7 +73,15 @@ function NoDraft({ view }: { view: AssignmentOutlet['view'] }) {
   );
 }
 
-function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
+function Prepare({
+  outlet,
+  draft,
+  content,
+}: {
+  outlet: AssignmentOutlet;
+  draft: Draft;
+  content: DraftContent;
+}) {
   const workspace = useWorkspace();
   const { view, live, answers } = outlet;
   const [note, setNote] = useState('');
@@ -83,7 +97,7 @@ function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) 
   const write = async () => ({
     paper: {
       name: names.paper,
-      bytes: await reader.ask((worker) => worker.writeDraftDocx(richBlocksOf(draft.content), title)),
+      bytes: await reader.ask((worker) => worker.writeDraftDocx(richBlocksOf(content), title)),
     },
     response: {
       name: names.response,
@@ -97,7 +111,7 @@ function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) 
     setBusy(true);
     try {
       const { paper, response } = await write();
-      await sendAttempt(workspace, draft, paper, response, note);
+      await sendAttempt(workspace, draft, content, paper, response, note);
     } finally {
       setBusy(false);
     }

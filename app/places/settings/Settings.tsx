@@ -2,7 +2,11 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { setPreference, usePreferences, type Preferences } from '../../shared/page/preferences.ts';
+import { useUndoKey } from '../../shared/page/hooks.ts';
+import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
+import { useSingleKeys } from '../../shared/page/single-keys.ts';
 import { words } from '../../words/en.ts';
+import { putSetting, SETTINGS_SCOPE } from '../../workspace/commands/settings.ts';
 import { useSession } from '../../workspace/state/use-session.ts';
 const THEMES: readonly Preferences['theme'][] = ['system', 'light', 'dark'];
 const SIZES: readonly Preferences['textSize'][] = ['100', '125', '150', '200'];
@@ -11,7 +15,13 @@ export function Settings() {
   usePlaceTitle(words.places.settings);
   const preferences = usePreferences();
   const session = useSession();
-  const { identity } = useWorkspace();
+  const workspace = useWorkspace();
+  const { identity } = workspace;
+  const singleKeys = useSingleKeys();
+  useUndoKey(
+    () => void undoAndTell(workspace, SETTINGS_SCOPE),
+    () => void redoAndTell(workspace, SETTINGS_SCOPE),
+  );
   return (
     <div className="mx-auto grid grid-cols-1 max-w-2xl gap-7 p-6 max-md:p-4">
       <h1 className="font-serif text-xl font-semibold">{words.settings.title}</h1>
@@ -34,8 +44,8 @@ export function Settings() {
           { value: 'on', label: words.settings.on },
           { value: 'off', label: words.settings.off },
         ]}
-        chosen={preferences.singleKeys ? 'on' : 'off'}
-        onChoose={(value) => setPreference({ singleKeys: value === 'on' })}
+        chosen={singleKeys ? 'on' : 'off'}
+        onChoose={(value) => void putSetting(workspace, { name: 'singleKeys', on: value === 'on' })}
       />
       <section>
         <SectionTitle>{words.settings.workspace}</SectionTitle>

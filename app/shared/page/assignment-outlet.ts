@@ -1,5 +1,6 @@
 import { useOutletContext } from 'react-router';
 import type { Answer } from '#core/check/answered.ts';
+import type { DraftContent } from '#core/model/work.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { LiveOutcomes } from '../../workspace/state/outcomes.ts';
 import type { ReadPaper } from '../../workspace/storage/records.ts';
@@ -9,6 +10,8 @@ export interface AssignmentOutlet {
   readonly view: AssignmentView;
   /** The marked paper's text; null while it is read and where there is none. */
   readonly marked: ReadPaper | null;
+  /** The draft as it is written; null while it is loaded, and where there is none. */
+  readonly content: DraftContent | null;
   /** What became of each passage in the draft; null while there is no draft. */
   readonly live: LiveOutcomes | null;
   readonly answers: ReadonlyMap<string, Answer>;

@@ -1,3 +1,4 @@
+import { useSingleKeys } from './single-keys.ts';
 import { useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore, type RefObject } from 'react';
 import { usePreferences } from './preferences.ts';
 import { isAsWide } from './widths.ts';
@@ -98,7 +99,7 @@ export function isTyping(target: EventTarget | null): boolean {
  * meets those of the screen before.
  */
 export function useKeys(handlers: Readonly<Record<string, (held: boolean) => void>>): void {
-  const on = usePreferences((preferences) => preferences.singleKeys);
+  const on = useSingleKeys();
   const latest = useRef(handlers);
   useLayoutEffect(() => {
     latest.current = handlers;

@@ -5,6 +5,7 @@ import { create } from 'zustand';
 /** How this person likes the interface, on this computer; no part of the workspace. */
 const Preferences = v.object({
   theme: v.optional(v.picklist(['system', 'light', 'dark']), 'system'),
+  /** As it was before this was kept in the workspace; counts until it is set there. */
   singleKeys: v.optional(v.boolean(), true),
   textSize: v.optional(v.picklist(['100', '125', '150', '200']), '100'),
   /** How rubrics are shown; auto: as a list where it is narrow. */

@@ -4,7 +4,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { decisions, type Decision, type Judgement } from '#core/model/work.ts';
 import { words } from '../../words/en.ts';
 import { decideRemark, toggleCarry } from '../../workspace/commands/decide.ts';
-import { usePreferences } from '../page/preferences.ts';
+import { useSingleKeys } from '../page/single-keys.ts';
 import { decisionLook } from './decision-look.ts';
 
 /** The decision of a remark as icon and word; nothing while there is none. */
@@ -37,7 +37,7 @@ export function DecisionButtons({
   large?: boolean;
 }) {
   const workspace = useWorkspace();
-  const showKeys = usePreferences((preferences) => preferences.singleKeys);
+  const showKeys = useSingleKeys();
   const all = [...decisions, 'carry' as const];
   return (
     <div role="group" aria-label={words.slip.decide} className="flex gap-1 md:flex-wrap">

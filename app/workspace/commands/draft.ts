@@ -14,7 +14,7 @@ function versionOf(
   workspace: Workspace,
   draft: Draft,
   why: Version['why'],
-  content: DraftContent,
+  bodyHash: FileHash,
   fileHash: FileHash | null,
 ): Version {
   return {
@@ -24,7 +24,7 @@ function versionOf(
     parentId: draft.headVersionId,
     at: workspace.now(),
     why,
-    content,
+    bodyHash,
     fileHash,
   };
 }
@@ -37,56 +37,69 @@ export async function beginDraft(
   startedFrom: FileHash,
   blocks: readonly Block[],
 ): Promise<void> {
+  const body = await workspace.bodies.pack(draftFrom(blocks));
   await workspace.save(async (writing) => {
     const id = draftIdOf(assignmentId, attemptNumber);
     if ((await writing.get('drafts', id)) !== null) return;
-    const content = draftFrom(blocks);
     const draft: Draft = {
       id,
       assignmentId,
       attemptNumber,
       startedFrom,
-      content,
+      bodyHash: body.hash,
       headVersionId: null,
       savedAt: workspace.now(),
     };
-    const version = versionOf(workspace, draft, 'started', content, null);
+    const version = versionOf(workspace, draft, 'started', body.hash, null);
+    writing.putBody(body);
     await writing.put('versions', version);
     await writing.put('drafts', { ...draft, headVersionId: version.id });
   });
 }
 
 /** Keeps what was typed. */
-export function saveDraft(workspace: Workspace, draftId: string, content: DraftContent): Promise<void> {
-  return workspace.save(async (writing) => {
+export async function saveDraft(workspace: Workspace, draftId: string, content: DraftContent): Promise<void> {
+  const body = await workspace.bodies.pack(content);
+  await workspace.save(async (writing) => {
     const draft = await writing.get('drafts', draftId);
-    if (draft !== null) await writing.put('drafts', { ...draft, content, savedAt: workspace.now() });
+    if (draft === null) return;
+    writing.putBody(body);
+    await writing.put('drafts', { ...draft, bodyHash: body.hash, savedAt: workspace.now() });
+    // What was written over is no version: nobody comes back to it.
+    const kept = [...(await writing.all('versions')), ...(await writing.all('drafts'))];
+    if (kept.every(({ bodyHash }) => bodyHash !== draft.bodyHash)) writing.removeBody(draft.bodyHash);
   });
 }
 
 /** Makes a text written elsewhere the next version; what was written here is kept as the version before. */
-export function bringInVersion(
+export async function bringInVersion(
   workspace: Workspace,
   draft: Draft,
   blocks: readonly Block[],
   file: StoredFile,
   bytes: Uint8Array<ArrayBuffer>,
 ): Promise<void> {
-  return workspace.run(draft.assignmentId, words.undo.broughtIn, async (writing) => {
+  const body = await workspace.bodies.pack(draftFrom(blocks));
+  await workspace.run(draft.assignmentId, words.undo.broughtIn, async (writing) => {
     const known = (await writing.get('drafts', draft.id)) ?? draft;
-    const before = versionOf(workspace, known, 'before a file came in', known.content, null);
-    const content = draftFrom(blocks);
+    const before = versionOf(workspace, known, 'before a file came in', known.bodyHash, null);
     const version = versionOf(
       workspace,
       { ...known, headVersionId: before.id },
       'brought in',
-      content,
+      body.hash,
       file.hash,
     );
+    writing.putBody(body);
     writing.putBytes(file.hash, bytes);
     await writing.put('files', file);
     await writing.put('versions', before);
     await writing.put('versions', version);
-    await writing.put('drafts', { ...known, content, headVersionId: version.id, savedAt: workspace.now() });
+    await writing.put('drafts', {
+      ...known,
+      bodyHash: body.hash,
+      headVersionId: version.id,
+      savedAt: workspace.now(),
+    });
   });
 }

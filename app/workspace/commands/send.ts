@@ -1,6 +1,6 @@
 import type { Workspace } from '../workspace.ts';
 import { asId, SubmissionId, VersionId } from '#core/model/ids.ts';
-import type { Draft, StoredFile } from '#core/model/work.ts';
+import type { Draft, DraftContent, StoredFile } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
 import { newId } from './draft.ts';
 export const WORD_TYPE = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
@@ -14,6 +14,7 @@ interface WrittenFile {
 export async function sendAttempt(
   workspace: Workspace,
   draft: Draft,
+  content: DraftContent,
   paper: WrittenFile,
   response: WrittenFile,
   note: string,
@@ -33,9 +34,11 @@ export async function sendAttempt(
   });
   const paperFile = await stored(paper);
   const responseFile = await stored(response);
+  const body = await workspace.bodies.pack(content);
   await workspace.save(async (writing) => {
     const known = (await writing.get('drafts', draft.id)) ?? draft;
     const versionId = asId(VersionId, newId());
+    writing.putBody(body);
     await writing.put('versions', {
       id: versionId,
       draftId: draft.id,
@@ -43,7 +46,7 @@ export async function sendAttempt(
       parentId: known.headVersionId,
       at,
       why: 'sent',
-      content: draft.content,
+      bodyHash: body.hash,
       fileHash: paperFile.hash,
     });
     await writing.put('drafts', { ...known, headVersionId: versionId });

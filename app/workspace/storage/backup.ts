@@ -3,9 +3,11 @@ import * as v from 'valibot';
 import type { Payload } from '#formats/bag/bag.ts';
 import { reader } from '../../workers/clients.ts';
 import type { ReadResult } from '../../workers/protocol.ts';
+import { bodyHashIn, packText, type Body } from './bodies.ts';
 import { DATABASE_VERSION } from './database.ts';
 import { recordStores, storeNames, type RecordMaps, type StoreName } from './records.ts';
-import { upgradeRecordsFrom } from './upgrades.ts';
+import { packedIn, upgradeRecordsFrom, type MovedBodies } from './upgrades.ts';
+
 const WORKSPACE = 'workspace.json';
 
 const BackupRow = v.object({ store: v.picklist(storeNames), key: v.string(), record: v.unknown() });
@@ -17,6 +19,9 @@ const BackupFile = v.object({
   cursor: v.number(),
   records: v.array(BackupRow),
 });
+
+const FILES = 'files/';
+const BODIES = 'bodies/';
 
 function rowsOf(records: RecordMaps): BackupRow[] {
   return storeNames.flatMap((store) => [...records[store]].map(([key, record]) => ({ store, key, record })));
@@ -40,7 +45,11 @@ export async function writeBackup(
   };
   for (const hash of records.files.keys()) {
     const bytes = await workspace.fileBytes(hash);
-    if (bytes !== null) payload[`files/${hash}`] = bytes;
+    if (bytes !== null) payload[`${FILES}${hash}`] = bytes;
+  }
+  for (const hash of bodiesIn(content.records)) {
+    const text = await workspace.bodyText(hash);
+    if (text !== null) payload[`${BODIES}${hash}.json`] = new TextEncoder().encode(text);
   }
   const name = `juncture-workspace-${date}`;
   return { name: `${name}.zip`, bytes: await reader.ask((worker) => worker.writeBag(name, payload, date)) };
@@ -51,6 +60,12 @@ export interface CheckedBackup {
   readonly cursor: number;
   readonly rows: readonly BackupRow[];
   readonly files: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
+  readonly bodies: readonly Body[];
+}
+
+/** The documents that records have. */
+function bodiesIn(rows: readonly { readonly record?: unknown }[]): Set<string> {
+  return new Set(rows.flatMap(({ record }) => bodyHashIn(record)));
 }
 
 /** Reads a backup and checks all of it; nothing in the workspace is touched. */
@@ -59,14 +74,16 @@ export async function checkBackup(bytes: Uint8Array): Promise<ReadResult<Checked
   return bag.kind === 'read' ? parseBackup(bag.value) : bag;
 }
 
-function parseBackup(payload: Payload): ReadResult<CheckedBackup> {
+async function parseBackup(payload: Payload): Promise<ReadResult<CheckedBackup>> {
   const json = payload[WORKSPACE] as Uint8Array | undefined;
   if (json === undefined) return { kind: 'unreadable', reason: 'not a backup', detail: '' };
   const parsed = v.safeParse(BackupFile, JSON.parse(new TextDecoder().decode(json)));
   if (!parsed.success) return { kind: 'unreadable', reason: 'damaged backup', detail: WORKSPACE };
   if (parsed.output.version > DATABASE_VERSION)
     return { kind: 'unreadable', reason: 'newer backup', detail: '' };
-  const records = upToDate(parsed.output.version, parsed.output.records);
+  const { version, records: rows } = parsed.output;
+  const moved = version < 8 ? await packedIn(rows) : new Map<string, Body>();
+  const records = upToDate(version, rows, moved);
   const wrong = records.find((row) => !isSound(row));
   if (wrong !== undefined)
     return {
@@ -74,20 +91,30 @@ function parseBackup(payload: Payload): ReadResult<CheckedBackup> {
       reason: 'damaged backup',
       detail: `${WORKSPACE}, ${wrong.store} ${wrong.key}`,
     };
-  const files = Object.entries(payload).filter(([name]) => name.startsWith('files/'));
+  const inside = (folder: string) =>
+    Object.entries(payload).flatMap(([name, content]) =>
+      name.startsWith(folder) ? [[name.slice(folder.length), content] as const] : [],
+    );
+  const bodies = [...moved.values()];
+  for (const [, content] of inside(BODIES)) bodies.push(await packText(new TextDecoder().decode(content)));
+  const known = new Set<string>(bodies.map(({ hash }) => hash));
+  const lost = records.find(({ record }) => bodyHashIn(record).some((hash) => !known.has(hash)));
+  if (lost !== undefined)
+    return { kind: 'unreadable', reason: 'damaged backup', detail: `${BODIES}, ${lost.store} ${lost.key}` };
   return {
     kind: 'read',
     value: {
       at: parsed.output.at,
       cursor: parsed.output.cursor,
       rows: records,
-      files: new Map(files.map(([name, content]) => [name.slice('files/'.length), content])),
+      files: new Map(inside(FILES)),
+      bodies,
     },
   };
 }
 
-function upToDate(version: number, rows: readonly BackupRow[]): BackupRow[] {
-  const upgrade = upgradeRecordsFrom(version, rows);
+function upToDate(version: number, rows: readonly BackupRow[], moved: MovedBodies): BackupRow[] {
+  const upgrade = upgradeRecordsFrom(version, rows, moved);
   return rows.map((row) => ({ ...row, record: upgrade(row.store, row.key, row.record) }));
 }
 
@@ -97,5 +124,5 @@ function isSound(row: { store: StoreName; record: unknown }): boolean {
 
 /** Puts a checked backup in place of everything that is in the workspace. */
 export function restoreBackup(workspace: Workspace, backup: CheckedBackup): Promise<void> {
-  return workspace.replaceAll(backup.rows, backup.files, { cursor: backup.cursor });
+  return workspace.replaceAll(backup, { cursor: backup.cursor });
 }

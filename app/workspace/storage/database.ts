@@ -1,9 +1,18 @@
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import * as v from 'valibot';
-import { upgradeFrom1, upgradeFrom2, upgradeFrom6, upgradeTo6, type RecordUpgrade } from './upgrades.ts';
+import {
+  packedIn,
+  upgradeFrom1,
+  upgradeFrom2,
+  upgradeFrom6,
+  upgradeFrom7,
+  upgradeTo6,
+  type MovedBodies,
+  type RecordUpgrade,
+} from './upgrades.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 7;
+export const DATABASE_VERSION = 8;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -32,6 +41,8 @@ export interface HistoryEntry extends Undoable {
 
 export interface WorkspaceSchema extends DBSchema {
   records: { key: [StoreName, string]; value: { store: StoreName; key: string; record: unknown } };
+  /** Documents of drafts and versions (bodies.ts). */
+  bodies: { key: string; value: Uint8Array<ArrayBuffer> };
   bytes: { key: string; value: Uint8Array<ArrayBuffer> };
   papers: { key: string; value: ReadPaper };
   history: { key: number; value: HistoryEntry; indexes: { scopes: string } };
@@ -43,7 +54,11 @@ export type WorkspaceDatabase = IDBPDatabase<WorkspaceSchema>;
 type Upgrading = IDBPTransaction<WorkspaceSchema, ArrayLike<StoreNames<WorkspaceSchema>>, 'versionchange'>;
 
 /** Brings the storage from the version before to the next; the first makes it from nothing. */
-const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) => Promise<void>)[] = [
+const upgrades: readonly ((
+  database: WorkspaceDatabase,
+  transaction: Upgrading,
+  moved: MovedBodies,
+) => Promise<void>)[] = [
   (database) => {
     database.createObjectStore('records', { keyPath: ['store', 'key'] });
     database.createObjectStore('bytes');
@@ -75,6 +90,12 @@ const upgrades: readonly ((database: WorkspaceDatabase, transaction: Upgrading) 
     for (const entry of entries) await history.put(entryFrom6(entry));
     // The index of before is no part of today's schema.
     (history as unknown as { deleteIndex(name: string): void }).deleteIndex('assignmentId');
+  },
+  // From version 7: documents of drafts stand beside the records.
+  async (database, transaction, moved) => {
+    const bodies = database.createObjectStore('bodies');
+    await upgradeAll(transaction, upgradeFrom7(moved));
+    for (const { hash, bytes } of moved.values()) await bodies.put(bytes, hash);
   },
 ];
 
@@ -113,15 +134,51 @@ function upgradeEntry(entry: HistoryEntry, upgrade: RecordUpgrade): HistoryEntry
   };
 }
 
+/** Leaves the storage as it was; whoever opens it is told. */
+function abort(transaction: Upgrading): void {
+  transaction.done.catch(() => undefined);
+  transaction.abort();
+}
+
+/**
+ * The documents that stand in the records of version 7 or before, as they are to be stored: hashing and packing them can't
+ * be waited for while the storage is brought up to date. Empty for newer storage, and where there is none.
+ */
+async function bodiesToMove(name: string): Promise<MovedBodies> {
+  const known = (await indexedDB.databases()).find((one) => one.name === name);
+  if (known?.version === undefined || known.version > 7) return new Map();
+  const database = await openDB<WorkspaceSchema>(name, known.version, {
+    // It went meanwhile: it must not come to be with nothing in it.
+    upgrade: (_database, _from, _to, transaction) => abort(transaction),
+  });
+  try {
+    const rows = await database.getAll('records');
+    const changes = (await database.getAll('history')).flatMap((entry) => entry.changes);
+    return await packedIn([
+      ...rows,
+      ...changes.flatMap(({ store, before, after }) => [
+        { store, record: before },
+        { store, record: after },
+      ]),
+    ]);
+  } finally {
+    database.close();
+  }
+}
+
 /** Opens the workspace's database, made or brought up to date as needed. */
-export function openWorkspaceDatabase(name: string, onOutdated: () => void): Promise<WorkspaceDatabase> {
+export async function openWorkspaceDatabase(
+  name: string,
+  onOutdated: () => void,
+): Promise<WorkspaceDatabase> {
+  const moved = await bodiesToMove(name);
   return openDB<WorkspaceSchema>(name, DATABASE_VERSION, {
     upgrade(database, from, _to, transaction) {
       const bringUp = async () => {
-        for (const upgrade of upgrades.slice(from)) await upgrade(database, transaction);
+        for (const upgrade of upgrades.slice(from)) await upgrade(database, transaction, moved);
       };
       // Opening waits for the transaction; what fails half-way leaves the storage as it was.
-      bringUp().catch(() => transaction.abort());
+      bringUp().catch(() => abort(transaction));
     },
     blocking(_current, _blocked, event) {
       // A newer Juncture in another tab wants to bring the storage up to date.

@@ -14,6 +14,7 @@ import {
   PromiseNote,
   Query,
   Reading,
+  Setting,
   StoredFile,
   Submission,
   Task,
@@ -42,6 +43,7 @@ export interface ReadPaper {
 export interface RecordByStore extends AssignmentStores {
   versions: Version;
   ifScores: IfScore;
+  settings: Setting;
 }
 
 export type StoreName = keyof RecordByStore;
@@ -73,6 +75,7 @@ export const recordStores: {
   people: { schema: Person, keyOf: (r) => r.name },
   aims: { schema: Aim, keyOf: (r) => r.id },
   ifScores: { schema: IfScore, keyOf: (r) => r.assignmentId },
+  settings: { schema: Setting, keyOf: (r) => r.name },
 };
 
 export const storeNames = Object.keys(recordStores) as StoreName[];

@@ -7,6 +7,7 @@ import {
 } from './records.ts';
 import type { IDBPObjectStore, StoreNames } from 'idb';
 import * as v from 'valibot';
+import type { Body } from './bodies.ts';
 import type { Change, HistoryEntry, Undoable, WorkspaceDatabase, WorkspaceSchema } from './database.ts';
 
 /** What a command may do while its transaction is open. */
@@ -15,6 +16,9 @@ export interface Writing {
   all<Store extends StoreName>(store: Store): Promise<RecordByStore[Store][]>;
   put<Store extends StoreName>(store: Store, record: RecordByStore[Store]): Promise<void>;
   remove(store: StoreName, key: string): Promise<void>;
+  /** The document of a draft or version, under its hash. */
+  putBody(body: Body): void;
+  removeBody(hash: string): void;
   putBytes(hash: string, bytes: Uint8Array<ArrayBuffer>): void;
   putPaper(paper: ReadPaper): void;
   /** What is derived from a file is derived again when it is wanted. */
@@ -45,9 +49,11 @@ export async function transact(
   undo: Undoable | null,
   work: (writing: Writing) => Promise<void>,
 ): Promise<Change[]> {
-  const transaction = database.transaction(['records', 'bytes', 'papers', 'history', 'meta'], 'readwrite', {
-    durability: 'strict',
-  });
+  const transaction = database.transaction(
+    ['records', 'bodies', 'bytes', 'papers', 'history', 'meta'],
+    'readwrite',
+    { durability: 'strict' },
+  );
   const records = transaction.objectStore('records');
   const changes = new Map<string, Change>();
   /** Records as they were before, so that none is asked for twice. */
@@ -76,6 +82,8 @@ export async function transact(
     },
     put: (store, record) => write(store, recordStores[store].keyOf(record), record),
     remove: (store, key) => write(store, key, null),
+    putBody: ({ hash, bytes }) => void transaction.objectStore('bodies').put(bytes, hash),
+    removeBody: (hash) => void transaction.objectStore('bodies').delete(hash),
     putBytes: (hash, bytes) => void transaction.objectStore('bytes').put(bytes, hash),
     putPaper: (paper) => void transaction.objectStore('papers').put(paper),
     removePaper: (hash) => void transaction.objectStore('papers').delete(hash),

@@ -3,9 +3,10 @@ import { deleteDB, openDB } from 'idb';
 import { readFileSync } from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
 import * as v from 'valibot';
+import { paperOfDraft } from '#core/paper/draft.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { recordStores, type StoreName } from './records.ts';
-import { upgradeFrom1, upgradeRecordsFrom } from './upgrades.ts';
+import { packedIn, upgradeFrom1, upgradeRecordsFrom } from './upgrades.ts';
 import { openWorkspace, type Workspace } from '../workspace.ts';
 import { databaseName } from '../identity.ts';
 
@@ -15,6 +16,8 @@ let workspace: Workspace;
 interface Sample {
   readonly records: { store: StoreName; key: string; record: unknown }[];
   readonly history: Record<string, unknown>[];
+  /** Since version 8: the bytes of documents by their hash, in Base64. */
+  readonly bodies?: Record<string, string>;
 }
 const sampleOf = (version: number) =>
   JSON.parse(readFileSync(new URL(`./samples/storage-${version}.json`, import.meta.url), 'utf8')) as Sample;
@@ -22,7 +25,7 @@ const sample = sampleOf(1);
 const identity = { kind: 'student', deskId: 'old', studentId: 'one', studentName: 'Ines Tarrow' } as const;
 const records = () => workspace.records;
 
-async function storeAs(version: number, { records: rows, history }: Sample): Promise<void> {
+async function storeAs(version: number, { records: rows, history, bodies = {} }: Sample): Promise<void> {
   const database = await openDB(databaseName(identity), version, {
     upgrade(old) {
       old.createObjectStore('records', { keyPath: ['store', 'key'] });
@@ -32,10 +35,13 @@ async function storeAs(version: number, { records: rows, history }: Sample): Pro
       if (version < 7) done.createIndex('assignmentId', 'assignmentId');
       else done.createIndex('scopes', 'scopes', { multiEntry: true });
       old.createObjectStore('meta');
+      if (version >= 8) old.createObjectStore('bodies');
     },
   });
   for (const row of rows) await database.put('records', row);
   for (const entry of history) await database.put('history', entry);
+  for (const [hash, base64] of Object.entries(bodies))
+    await database.put('bodies', new Uint8Array(Buffer.from(base64, 'base64')), hash);
   database.close();
 }
 
@@ -83,10 +89,34 @@ describe('storage of version 1', () => {
   });
 });
 
+const draftText = async () => {
+  const [{ bodyHash }] = records().drafts.values();
+  const content = await workspace.bodies.load(bodyHash);
+  return content === null ? null : paperOfDraft(content).text;
+};
+
+describe('storage of version 8', () => {
+  it('is today’s: opened as it is, with what was done in it undone and done again', async () => {
+    const eighth = sampleOf(8);
+    await storeAs(8, eighth);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of eighth.records) {
+      expect([store, key, v.is(recordStores[store].schema, record)]).toEqual([store, key, true]);
+      expect(records()[store].get(key)).toEqual(record);
+    }
+    expect(await draftText()).toBe('The wells were read at noon and at dusk.');
+    expect(await workspace.redoNext('dip-well-lab')).toMatchObject({ kind: 'done' });
+    expect(await draftText()).toBe('All of it was written anew elsewhere.');
+    expect(records().settings.get('singleKeys')).toEqual({ name: 'singleKeys', on: false });
+    expect(await workspace.undoLast('settings')).toMatchObject({ kind: 'done' });
+    expect(records().settings.size).toBe(0);
+  });
+});
+
 describe('storage of version 7', () => {
   const seventh = sampleOf(7);
 
-  it('is opened as it is, and what was done in it is undone and done again', async () => {
+  it('is opened as it was, and what was done in it is undone and done again', async () => {
     await storeAs(7, seventh);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of seventh.records) {
@@ -103,6 +133,46 @@ describe('storage of version 7', () => {
       expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
     expect(records().judgements.size).toBe(0);
     expect(await workspace.undoLast('dip-well-lab')).toEqual({ kind: 'nothing' });
+  });
+});
+
+describe('drafts of version 7', () => {
+  const drafts = JSON.parse(
+    readFileSync(new URL('./samples/storage-7-draft.json', import.meta.url), 'utf8'),
+  ) as Sample;
+
+  it('have their documents beside the records, in what can be undone too', async () => {
+    await storeAs(7, drafts);
+    workspace = await openWorkspace(identity);
+    expect(await draftText()).toBe('All of it was written anew elsewhere.');
+    for (const store of ['drafts', 'versions'] as const)
+      for (const record of records()[store].values()) {
+        expect(v.is(recordStores[store].schema, record)).toBe(true);
+        expect(record).not.toHaveProperty('content');
+        expect(await workspace.bodies.load(record.bodyHash)).not.toBeNull();
+      }
+    expect(await workspace.redoNext('dip-well-lab')).toMatchObject({ kind: 'done' });
+    expect(await draftText()).toBe('And once more.');
+    for (let n = 0; n < 2; n++)
+      expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
+    expect(await draftText()).toBe('The wells were read at noon and at dusk.\nRain had fallen for two days.');
+    // Neither the records nor their history hold any of the words.
+    const database = await openDB(databaseName(identity));
+    for (const store of ['records', 'history'])
+      expect(JSON.stringify(await database.getAll(store))).not.toContain('noon');
+    database.close();
+  });
+
+  it('stay as they are where one comes while they are brought up to date, and are tried again', async () => {
+    await storeAs(7, drafts);
+    const moved = await packedIn(drafts.records.slice(0, 1));
+    expect(() =>
+      upgradeRecordsFrom(7, drafts.records, moved)(
+        'drafts',
+        'x',
+        drafts.records.find(({ store }) => store === 'drafts')?.record,
+      ),
+    ).toThrow(/document/);
   });
 });
 

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { wordingMark } from '#core/reading/need.ts';
 import { Remark } from '#core/model/remark.ts';
+import { packText, textInRecord, withoutContent, type Body } from './bodies.ts';
 import { form6 } from './forms/form-6.ts';
 import type { StoreName } from './records.ts';
 
@@ -125,12 +126,45 @@ export function upgradeFrom6(store: StoreName, _key: string, record: unknown): u
   return { ...attempt.output, atKnown: !wasDropped };
 }
 
-/** Brings records that a version stored up to date, step by step. `rows` are all of them. */
-export function upgradeRecordsFrom(version: number, rows: readonly Row[]): RecordUpgrade {
+/** Documents that stood in records, by their JSON, as they are stored since version 8. */
+export type MovedBodies = ReadonlyMap<string, Body>;
+
+/** The documents in records of version 7 or before. */
+export async function packedIn(
+  records: readonly { readonly store: string; readonly record: unknown }[],
+): Promise<MovedBodies> {
+  const texts = new Set(records.flatMap(({ store, record }) => textInRecord(store, record)));
+  return new Map(await Promise.all([...texts].map(async (text) => [text, await packText(text)] as const)));
+}
+
+/**
+ * Version 7 to 8.
+ * @throws Error where a document is not among those that were packed: another tab wrote it meanwhile
+ */
+export function upgradeFrom7(moved: MovedBodies): RecordUpgrade {
+  return (store, _key, record) =>
+    withoutContent(store, record, (text) => {
+      const body = moved.get(text);
+      if (body === undefined) throw new Error('a document came while the storage was brought up to date');
+      return body.hash;
+    });
+}
+
+/**
+ * Brings records that a version stored up to date, step by step. `rows` are all of them.
+ * @param moved the documents in them, as packedIn gives them
+ */
+export function upgradeRecordsFrom(
+  version: number,
+  rows: readonly Row[],
+  moved: MovedBodies = new Map(),
+): RecordUpgrade {
+  const from7 = upgradeFrom7(moved);
   const from1 = version < 2 ? upgradeFrom1(rows) : null;
   return (store, key, record) => {
     const at2 = from1 === null ? record : from1(store, key, record);
     const at6 = version < 3 ? upgradeFrom2(store, key, at2) : version < 6 ? upgradeTo6(store, key, at2) : at2;
-    return version < 7 ? upgradeFrom6(store, key, at6) : at6;
+    const at7 = version < 7 ? upgradeFrom6(store, key, at6) : at6;
+    return version < 8 ? from7(store, key, at7) : at7;
   };
 }

@@ -1,5 +1,6 @@
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import { useMemo } from 'react';
+import { useAssignment } from '../../../shared/page/assignment-outlet.ts';
 import type { Criterion } from '#core/model/facts.ts';
 import type { Aim } from '#core/model/work.ts';
 import { paperOfDraft } from '#core/paper/draft.ts';
@@ -11,8 +12,9 @@ import { tickAim } from '../../../workspace/commands/by-hand.ts';
 /** What is to be done for the level that is aimed at: ticked by hand, or by what the draft has. */
 export function AimList({ view, criterion, aim }: { view: AssignmentView; criterion: Criterion; aim: Aim }) {
   const workspace = useWorkspace();
-  const { draft, assignment } = view;
-  const measured = useMemo(() => (draft === null ? null : measuredIn(paperOfDraft(draft.content))), [draft]);
+  const { assignment } = view;
+  const { content } = useAssignment();
+  const measured = useMemo(() => (content === null ? null : measuredIn(paperOfDraft(content))), [content]);
   const items = aimItems(criterion, aim.level, aim.ticked, measured);
   const level = criterion.levels.at(aim.level);
   if (level === undefined) return null;

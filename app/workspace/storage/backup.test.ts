@@ -1,0 +1,120 @@
+import 'fake-indexeddb/auto';
+import { readFileSync } from 'node:fs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { paperOfDraft } from '#core/paper/draft.ts';
+import { exampleAssignment } from '#core/model/example.ts';
+import { readBag, writeBag } from '#formats/bag/bag.ts';
+import { UnreadableFile } from '#formats/unreadable.ts';
+import type { reader as Reader } from '../../workers/clients.ts';
+import type { ReaderWorker } from '../../workers/protocol.ts';
+import { beginDraft } from '../commands/draft.ts';
+import { putSetting, SETTINGS_SCOPE } from '../commands/settings.ts';
+import { openWorkspace, type Workspace } from '../workspace.ts';
+import { checkBackup, restoreBackup, writeBackup, type CheckedBackup } from './backup.ts';
+
+vi.mock('../../workers/clients.ts', () => ({
+  reader: {
+    ask: (work: Parameters<typeof Reader.ask>[0]) => {
+      const here: Pick<ReaderWorker, 'readBag' | 'writeBag'> = {
+        readBag: async (bytes) => {
+          try {
+            return { kind: 'read', value: await readBag(new Uint8Array(bytes)) };
+          } catch (error) {
+            if (!(error instanceof UnreadableFile)) throw error;
+            return { kind: 'unreadable', reason: error.reason, detail: error.detail };
+          }
+        },
+        writeBag,
+      };
+      return work(here as never);
+    },
+  },
+}));
+
+let workspace: Workspace;
+let run = 0;
+const another = () =>
+  openWorkspace({ kind: 'student', deskId: 'backup', studentId: String(run++), studentName: 'Ines' });
+beforeEach(async () => {
+  workspace = await another();
+});
+afterEach(() => workspace.close());
+
+const id = (text: string) => text as never;
+async function checked(bytes: Uint8Array): Promise<CheckedBackup> {
+  const result = await checkBackup(bytes);
+  if (result.kind === 'unreadable') throw new Error(`${result.reason}: ${result.detail}`);
+  return result.value;
+}
+const draftText = async (of: Workspace) => {
+  const [{ bodyHash }] = of.records.drafts.values();
+  const content = await of.bodies.load(bodyHash);
+  return content === null ? null : paperOfDraft(content).text;
+};
+
+async function fill(): Promise<void> {
+  await workspace.save((writing) => writing.put('assignments', exampleAssignment({ id: id('a') })));
+  await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), [
+    { kind: 'paragraph', level: 0, text: 'What the wells said.' },
+  ]);
+  await putSetting(workspace, { name: 'singleKeys', on: false });
+}
+
+describe('a backup', () => {
+  it('brings records, documents of drafts and settings to another place', async () => {
+    await fill();
+    const { bytes } = await writeBackup(workspace);
+    const { records } = workspace;
+    workspace.close();
+    workspace = await another();
+    expect(workspace.records.drafts.size).toBe(0);
+    await restoreBackup(workspace, await checked(bytes));
+    expect(workspace.records).toEqual(records);
+    expect(await draftText(workspace)).toBe('What the wells said.');
+    expect(workspace.records.settings.get('singleKeys')).toEqual({ name: 'singleKeys', on: false });
+  });
+
+  it('that lacks a document is refused, and says which', async () => {
+    await fill();
+    const { bytes } = await writeBackup(workspace);
+    const { payload } = { payload: await readBag(bytes) };
+    const [body] = Object.keys(payload).filter((name) => name.startsWith('bodies/'));
+    expect(body).toMatch(/^bodies\/[0-9a-f]{64}\.json$/);
+    const without = Object.fromEntries(Object.entries(payload).filter(([name]) => name !== body));
+    const result = await checkBackup(await writeBag('x', without, '2026-11-02'));
+    expect(result).toMatchObject({ kind: 'unreadable', reason: 'damaged backup' });
+    expect(result.kind === 'unreadable' && result.detail).toMatch(/^bodies\/, (drafts|versions) /);
+  });
+
+  it('of version 7, with the documents in its records, is taken', async () => {
+    const sample = JSON.parse(
+      readFileSync(new URL('./samples/storage-7-draft.json', import.meta.url), 'utf8'),
+    ) as { records: object[] };
+    const file = {
+      kind: 'juncture workspace',
+      version: 7,
+      at: '2026-11-02T10:00:00.000Z',
+      cursor: 4,
+      records: sample.records,
+    };
+    const payload = { 'workspace.json': new TextEncoder().encode(JSON.stringify(file)) };
+    const backup = await checked(await writeBag('x', payload, '2026-11-02'));
+    await restoreBackup(workspace, backup);
+    expect(await draftText(workspace)).toBe('All of it was written anew elsewhere.');
+    expect(await workspace.metaValue('cursor')).toBe(4);
+  });
+});
+
+describe('a setting', () => {
+  it('is taken back among the settings and nowhere else', async () => {
+    await putSetting(workspace, { name: 'singleKeys', on: false });
+    await putSetting(workspace, { name: 'singleKeys', on: true });
+    expect(await workspace.undoLast('a')).toEqual({ kind: 'nothing' });
+    expect(await workspace.undoLast(SETTINGS_SCOPE)).toMatchObject({ kind: 'done', label: 'setting' });
+    expect(workspace.records.settings.get('singleKeys')?.on).toBe(false);
+    expect(await workspace.undoLast(SETTINGS_SCOPE)).toMatchObject({ kind: 'done' });
+    expect(workspace.records.settings.size).toBe(0);
+    expect(await workspace.redoNext(SETTINGS_SCOPE)).toMatchObject({ kind: 'done' });
+    expect(workspace.records.settings.get('singleKeys')?.on).toBe(false);
+  });
+});
