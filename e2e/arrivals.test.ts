@@ -3,7 +3,7 @@ import { describe, expect } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { FileFact, Marking } from '#core/model/facts.ts';
 import { hashOf } from '#formats/hash.ts';
-import { arrive, clickRole, REPORT, seeText, settled, signIn, until, type Desk } from './harness.ts';
+import { arrive, clickRole, REPORT, seeText, settled, signIn, until, type Desk, pick } from './harness.ts';
 import { pageTest } from './page-test.ts';
 
 const DESK = { width: 1280, height: 800 };
@@ -378,7 +378,7 @@ describe('deciding for many at once', () => {
       await arrive(page, desk);
       await page.goto(`${desk.address}/a/core-log/decide?remark=none`);
       await clickRole(page, 'button', 'Choose for several');
-      await page.select('[aria-label="Channel"]', 'region');
+      await pick(page, 'Channel', 'Regions');
       await clickRole(page, 'checkbox', 'All of these');
       await seeText(page, '12 remarks chosen');
       await clickRole(page, 'button', 'Act');

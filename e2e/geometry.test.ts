@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { openDropped } from './files.ts';
-import { arrive, clickRole, seeText, settled, until, chooseIn } from './harness.ts';
+import { arrive, clickRole, seeText, settled, until, chooseIn, seeChosen } from './harness.ts';
 import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
 import { pageTest } from './page-test.ts';
 
@@ -87,19 +87,13 @@ const shapeOf = (page: Page) =>
 
 async function toZoom(page: Page, percent: number): Promise<void> {
   const steps = [50, 67, 80, 100, 125, 150, 200, 300, 400];
-  const now = await page.$eval('select[aria-label="How large the paper is"]', (select) => {
-    const said = select.selectedOptions[0].text;
+  const now = await page.$eval('[role="combobox"][aria-label="How large the paper is"]', (list) => {
+    const said = list.textContent;
     return said === 'Fit the width' ? 100 : Number(said.replace(' %', ''));
   });
   const by = steps.indexOf(percent) - steps.indexOf(now);
   for (let i = 0; i < Math.abs(by); i++) await page.keyboard.press(by > 0 ? '+' : '-');
-  await until(
-    page,
-    (wanted) =>
-      document.querySelector<HTMLSelectElement>('select[aria-label="How large the paper is"]')
-        ?.selectedOptions[0]?.text === wanted,
-    percent === 100 ? 'Fit the width' : `${percent} %`,
-  );
+  await seeChosen(page, 'How large the paper is', percent === 100 ? 'Fit the width' : `${percent} %`);
   await page.waitForSelector('[data-page="1"] [data-mark]');
 }
 

@@ -175,6 +175,39 @@ export async function chooseIn(page: Page, menu: string, item: string): Promise<
   await chosen?.click();
 }
 
+/** Opens a list by its name and chooses what has these words in it. */
+export async function pick(page: Page, list: string, item: string): Promise<void> {
+  await clickRole(page, 'combobox', list);
+  const chosen = await page.waitForSelector(
+    `::-p-xpath(//*[@role="option" and contains(normalize-space(.), "${item}")])`,
+    { ...PATIENCE, visible: true },
+  );
+  await chosen?.evaluate((element) => element.scrollIntoView({ block: 'nearest' }));
+  await chosen?.click();
+  await page.waitForSelector('[role="listbox"]', { ...PATIENCE, hidden: true });
+}
+
+/** Waits until a list that can be opened shows these words as what is chosen. */
+export async function seeChosen(page: Page, list: string, item: string): Promise<void> {
+  const found = await page.waitForSelector(`::-p-aria([name="${list}"][role="combobox"])`, PATIENCE);
+  await page.waitForFunction(
+    (element, wanted) => element?.textContent === wanted,
+    { ...PATIENCE, polling: 50 },
+    found,
+    item,
+  );
+}
+
+/** Waits until a box is ticked, or one of several chosen. */
+export async function seeChecked(page: Page, role: 'checkbox' | 'radio', name: string): Promise<void> {
+  const found = await page.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`, PATIENCE);
+  await page.waitForFunction(
+    (element) => element?.getAttribute('aria-checked') === 'true',
+    { ...PATIENCE, polling: 50 },
+    found,
+  );
+}
+
 /** Waits until a question about the page, asked with one text, is answered with yes. */
 export async function until(page: Page, question: (text: string) => boolean, text = ''): Promise<void> {
   // By the clock, since a tab in the background draws no frames.

@@ -1,6 +1,6 @@
 import { describe, expect } from 'vitest';
 import type { Page } from 'puppeteer-core';
-import { clickRole, openStation, REPORT, seeText, signIn, until, type Desk } from './harness.ts';
+import { clickRole, openStation, REPORT, seeChecked, seeText, signIn, until, type Desk } from './harness.ts';
 import { pageTest } from './page-test.ts';
 
 async function openDecide(page: Page, desk: Desk): Promise<void> {
@@ -51,11 +51,13 @@ describe('the ask list', () => {
       expect(copied).toContain('1. May I give the two rises as a table? Or in words?');
       expect(copied).toContain('you wrote: “A summary should end on what you found.');
       await page.reload();
-      await (await page.waitForSelector('main input[type="checkbox"]'))?.click();
+      await (await page.waitForSelector('main [role="checkbox"]'))?.click();
       await seeText(page, '0 to ask');
       await page.reload();
       await seeText(page, '0 to ask');
-      expect(await page.$eval('main input[type="checkbox"]', (box) => box.checked)).toBe(true);
+      expect(await page.$eval('main [role="checkbox"]', (box) => box.getAttribute('aria-checked'))).toBe(
+        'true',
+      );
     },
   );
 });
@@ -155,7 +157,7 @@ describe('Check', () => {
     await openStation(page, 'Revise');
     await clickRole(page, 'button', 'Begin the new draft');
     await page.waitForSelector('[data-outcome="untouched"]');
-    await (await page.waitForSelector('aside input[type="checkbox"]'))?.click();
+    await (await page.waitForSelector('aside [role="checkbox"]'))?.click();
     await seeText(page, '1 of 1 done');
     await openStation(page, 'Check');
     await seeText(page, 'ticked, but the passage is untouched');
@@ -181,7 +183,8 @@ describe('Settings', () => {
     await page.goto(`${desk.address}/settings`);
     await (await page.waitForSelector('label ::-p-text(dark)'))?.click();
     await until(page, () => document.documentElement.dataset.theme === 'dark');
-    await (await page.waitForSelector('label ::-p-text(off)'))?.click();
+    await clickRole(page, 'radio', 'off');
+    await seeChecked(page, 'radio', 'off');
     await page.goto(`${desk.address}/a/skarn-moss-report/decide`);
     await seeText(page, 'Remark 1 of 52');
     await page.keyboard.press('a');
@@ -190,6 +193,14 @@ describe('Settings', () => {
     await seeText(page, '0 of 52');
     await until(page, () => document.documentElement.dataset.theme === 'dark');
     await page.goto(`${desk.address}/settings`);
+    await seeChecked(page, 'radio', 'off');
+    // What is set is taken back here, and done again.
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await seeChecked(page, 'radio', 'on');
+    await page.keyboard.press('y');
+    await page.keyboard.up('Control');
+    await seeChecked(page, 'radio', 'off');
     await clickRole(page, 'button', 'Sign out');
     await seeText(page, 'Sign in at your course desk');
     await page.reload();

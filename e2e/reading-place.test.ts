@@ -5,7 +5,7 @@ import type { Page, SerializedAXNode } from 'puppeteer-core';
 import { describe, expect, vi } from 'vitest';
 import { readPaperText } from '#demo/scenario.ts';
 import { readMarkedDocx } from '#formats/docx/read-marked-docx.ts';
-import { clickRole, seeText, signIn, until, type Desk, chooseIn } from './harness.ts';
+import { clickRole, seeText, signIn, until, type Desk, chooseIn, pick, seeChosen } from './harness.ts';
 import { pageTest } from './page-test.ts';
 
 const markdown = readPaperText('skarn-moss-report');
@@ -25,13 +25,16 @@ describe('The reading place', () => {
     async ({ page, desk }) => {
       await openPaper(page, desk);
       await page.keyboard.press('/');
-      await page.waitForSelector('select[aria-label="Page"]');
+      await page.waitForSelector('[role="combobox"][aria-label="Page"]');
       expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Page');
-      const [value, count] = await page.$eval('select[aria-label="Page"]', (select) => {
-        const option = select.options[2];
-        return [option.value, /\((\d+)\)/.exec(option.text)?.[1] ?? ''] as const;
-      });
-      await page.select('select[aria-label="Page"]', value);
+      // By keys alone: it opens, goes down by two, and is chosen.
+      await page.keyboard.press('Enter');
+      await page.waitForSelector('[role="listbox"]');
+      const option = await page.$$eval('[role="option"]', (options) => options[2].textContent);
+      const count = /\((\d+)\)/.exec(option)?.[1] ?? '';
+      await page.keyboard.press('ArrowDown');
+      await page.keyboard.press('ArrowDown');
+      await page.keyboard.press('Enter');
       await seeText(page, `${count} of 38 shown`);
       expect(await inList(page)).toBe(count);
       await page.reload();
@@ -43,7 +46,7 @@ describe('The reading place', () => {
       await clickRole(page, 'button', 'Show all');
       await seeText(page, 'all 38 shown');
       await clickRole(page, 'button', 'Close');
-      await until(page, () => document.querySelector('select[aria-label="Page"]') === null);
+      await until(page, () => document.querySelector('[role="combobox"][aria-label="Page"]') === null);
     },
   );
 
@@ -109,7 +112,7 @@ describe('The reading place', () => {
       const frame = document.querySelector('[data-scroller]')?.getBoundingClientRect();
       return box !== undefined && frame !== undefined && Math.abs(box.top - frame.top) < 24;
     });
-    await page.select('select[aria-label="How large the paper is"]', 'page');
+    await pick(page, 'How large the paper is', 'whole page');
     await until(page, () => {
       const box = document.querySelector('[data-page]')?.getBoundingClientRect();
       const frame = document.querySelector('[data-scroller]')?.getBoundingClientRect();
@@ -118,9 +121,7 @@ describe('The reading place', () => {
     await page.reload();
     // As it was left: the page, and how large.
     await page.waitForSelector('[data-page="6"] canvas');
-    expect(await page.$eval('select[aria-label="How large the paper is"]', (select) => select.value)).toBe(
-      'page',
-    );
+    await seeChosen(page, 'How large the paper is', 'whole page');
   });
 
   pageTest(
@@ -134,16 +135,7 @@ describe('The reading place', () => {
       ];
       for (const [percent, key, times] of steps) {
         for (let i = 0; i < times; i++) await page.keyboard.press(key);
-        await until(
-          page,
-          (wanted) => {
-            const select = document.querySelector<HTMLSelectElement>(
-              'select[aria-label="How large the paper is"]',
-            );
-            return select?.selectedOptions[0]?.text === wanted;
-          },
-          percent === 100 ? 'Fit the width' : `${percent} %`,
-        );
+        await seeChosen(page, 'How large the paper is', percent === 100 ? 'Fit the width' : `${percent} %`);
         // What was chosen is so again on return.
         await page.reload();
         await page.waitForSelector('[data-page="1"] .textLayer span');
@@ -302,8 +294,8 @@ describe('The reading place', () => {
     );
     expect(await inList(page)).toBe('46');
     await page.keyboard.press('/');
-    await page.waitForSelector('select[aria-label="Channel"]');
-    await page.select('select[aria-label="Channel"]', '=overlap');
+    await page.waitForSelector('[role="combobox"][aria-label="Channel"]');
+    await pick(page, 'Channel', 'Overlap');
     await seeText(page, '8 of 46 shown');
     await clickRole(page, 'button', 'Show all');
     await clickRole(page, 'button', 'Close');

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { drop, markedBytes } from './files.ts';
-import { arrive, clickRole, seeText, signIn, until } from './harness.ts';
+import { arrive, clickRole, seeText, signIn, until, pick } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 const DESK = { width: 1280, height: 800 };
@@ -29,7 +29,7 @@ describe('The rubric', () => {
       await clickRole(page, 'button', 'Aim at this: Excellent, Question and aim');
       await page.waitForSelector('[data-aim="crit-question"]');
       expect(await textOf(page, '[data-aim="crit-question"]')).toContain('0 of 1');
-      await page.focus('[data-aim="crit-question"] input');
+      await page.focus('[data-aim="crit-question"] [role="checkbox"]');
       await page.keyboard.press('Space');
       await until(
         page,
@@ -62,11 +62,11 @@ describe('The rubric', () => {
       await page.waitForSelector('[data-layout="list"]');
       await page.setViewport(DESK);
       await page.waitForSelector('[data-layout="grid"]');
-      await clickRole(page, 'button', 'Levels one below another');
+      await clickRole(page, 'radio', 'Levels one below another');
       await page.waitForSelector('[data-layout="list"]');
       await page.reload();
       await page.waitForSelector('[data-layout="list"]');
-      await (await page.waitForSelector('[data-criterion="crit-method"] summary'))?.click();
+      await (await page.waitForSelector('[data-criterion="crit-method"] button[aria-expanded]'))?.click();
       await seeText(page, 'so that another could do it again and get the same');
     },
   );
@@ -94,7 +94,7 @@ describe('The rubric', () => {
       // One remark's words fit a criterion: with one key on its slip it counts towards it.
       const suggestion = await page.waitForSelector('::-p-text(One remark hangs on no criterion)');
       await suggestion?.click();
-      const said = await textOf(page, 'details[open] li .line-clamp-2');
+      const said = await textOf(page, '[data-state="open"] li .line-clamp-2');
       await page.goto(`${desk.address}/a/core-log/read`);
       const slip = await page.waitForSelector(
         `::-p-xpath(//*[@data-slip][contains(., "${said.slice(0, 30)}")])`,
@@ -144,7 +144,7 @@ describe('The rubric', () => {
       await clickRole(page, 'link', 'Put a score in');
       await (await page.waitForSelector('input[name="score"]'))?.click();
       await page.keyboard.type('20');
-      await page.select('select[name="criteria.0.level"]', 'Sound');
+      await pick(page, 'Level of Question', 'Sound');
       await page.click('input[name="criteria.0.points"]');
       await page.keyboard.type('3.5');
       await page.click('textarea[name="criteria.0.comment"]');
@@ -195,24 +195,18 @@ describe('The rubric', () => {
       await page.type('input[name="possible"]', '20');
       await page.type('input[name="groupName"]', 'Bench two');
       await page.type('textarea[name="members"]', 'Ines Tarrow\nMaren Holt');
-      await page.waitForFunction(
-        () => document.querySelector<HTMLSelectElement>('select[name="scaleId"]')?.options.length === 2,
-      );
-      await page.select(
-        'select[name="scaleId"]',
-        await page.$eval('select[name="scaleId"]', (select) => select.options[1].value),
-      );
+      await pick(page, 'Given as', 'Pass or fail');
       await clickRole(page, 'button', 'Keep');
       await clickRole(page, 'link', 'Own report');
       await seeText(page, 'Group work: Bench two (Ines Tarrow, Maren Holt)');
       await clickRole(page, 'link', 'Put a score in');
-      await page.waitForSelector('select[name="result"]');
+      await page.waitForSelector('::-p-aria([name="Result"][role="combobox"])');
       await page.type('input[name="score"]', '-3');
       await clickRole(page, 'button', 'Keep');
       await seeText(page, 'That can’t be below 0.');
       await page.click('input[name="score"]', { count: 3 });
       await page.keyboard.press('Backspace');
-      await page.select('select[name="result"]', 'Pass');
+      await pick(page, 'Result', 'Pass');
       await clickRole(page, 'button', 'Keep');
       await seeText(page, '20 of 20');
       await clickRole(page, 'link', 'Change the score');
@@ -283,7 +277,7 @@ describe('The rubric', () => {
         '<table><tr><th>Criterion</th><th>Low (2)</th><th>High (6)</th></tr>' +
         '<tr><td>Sources</td><td>Some sources.</td><td>At least 2 sources; no more than 500 words; sources are compared.</td></tr></table>';
       await page.$eval(
-        'main details textarea',
+        'main [data-state="open"] textarea',
         (field, html) => {
           const clipboardData = new DataTransfer();
           clipboardData.setData('text/html', html);

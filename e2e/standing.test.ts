@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
-import { arrive, clickRole, REPORT, seeText, signIn, until, type Desk } from './harness.ts';
+import { arrive, clickRole, REPORT, seeText, signIn, until, type Desk, pick } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 const DESK = { width: 1280, height: 800 };
@@ -21,16 +21,6 @@ async function fill(page: Page, label: string, text: string): Promise<void> {
   await field?.evaluate((element) => element.scrollIntoView({ block: 'center' }));
   await field?.click({ count: 3 });
   await page.keyboard.type(text);
-}
-
-async function choose(page: Page, label: string, value: string): Promise<void> {
-  const field = await page.waitForSelector(`::-p-aria([name="${label}"])`);
-  await field?.evaluate((element, wanted) => {
-    const select = element as HTMLSelectElement;
-    const option = [...select.options].find(({ text }) => text === wanted);
-    select.value = option?.value ?? '';
-    select.dispatchEvent(new Event('change', { bubbles: true }));
-  }, value);
 }
 
 /** Pastes into the field in focus, as from a page or a spreadsheet. */
@@ -196,7 +186,7 @@ describe('Standing', () => {
       expect(label.endsWith(rows.join(', '))).toBe(true);
       const method = await page.waitForSelector('::-p-xpath(//tr[th[starts-with(., "Method")]]//a)');
       await method?.click();
-      await page.waitForSelector('[data-criterion="crit-method"] details[open]');
+      await page.waitForSelector('[data-criterion="crit-method"] [data-state="open"]');
       expect(await textOf(page, '[data-criterion="crit-method"] [data-points]')).toContain(
         '5.5 of 8 · 2.5 lost · 1 to “Sound”',
       );
@@ -204,7 +194,7 @@ describe('Standing', () => {
       await page.waitForSelector('[data-slip][aria-current="true"]');
       expect(await textOf(page, '[data-slip][aria-current="true"]')).toContain('of the 2.50 lost on Method');
       const share = await page.waitForSelector(
-        '[data-slip][aria-current="true"] details summary ::-p-text(lost on Method)',
+        '[data-slip][aria-current="true"] button[aria-expanded] ::-p-text(lost on Method)',
       );
       await share?.click();
       await seeText(page, 'Shared by what each asks');
@@ -213,7 +203,7 @@ describe('Standing', () => {
       );
       expect(shares.slice(0, -1).reduce((x, y) => x + y, 0)).toBe(shares.at(-1));
       await page.$eval('[data-slip][aria-current="true"] header a', (link) => (link as HTMLElement).click());
-      await page.waitForSelector('[data-criterion="crit-method"] details[open]');
+      await page.waitForSelector('[data-criterion="crit-method"] [data-state="open"]');
       await page.goBack();
       await page.waitForSelector('[data-slip][aria-current="true"]');
     },
@@ -229,7 +219,7 @@ describe('Standing', () => {
       await clickRole(page, 'button', 'Keep');
       await seeText(page, 'Give the course a title.');
       await fill(page, 'Title', 'Peat and People');
-      await choose(page, 'The grade is made of', 'categories by weight');
+      await pick(page, 'The grade is made of', 'categories by weight');
       for (const [i, [name, weight]] of [
         ['Essays', '60'],
         ['Talks', '30'],
@@ -249,7 +239,7 @@ describe('Standing', () => {
       await page.click('input[name="categories.1.weight"]', { count: 3 });
       await page.keyboard.type('30');
       await seeText(page, 'The weights make 90, not 100.');
-      await choose(page, 'Of several attempts', 'a later one lifts up to a cap');
+      await pick(page, 'Of several attempts', 'a later one lifts up to a cap');
       await fill(page, 'Cap, in %', '90');
       await clickRole(page, 'button', 'Add a scale');
       await fill(page, 'Name of the scale', 'Pass or fail');
@@ -264,7 +254,7 @@ describe('Standing', () => {
 
       await clickRole(page, 'link', 'Add an assignment');
       await fill(page, 'Title', 'Essay on dams');
-      await choose(page, 'Category', 'Essays');
+      await pick(page, 'Category', 'Essays');
       await fill(page, 'Points possible', '20');
       await clickRole(page, 'button', 'Keep');
       await seeText(page, 'Nothing that counts is marked yet.');
@@ -313,9 +303,9 @@ describe('Standing', () => {
         'Was;Gruppe;Erreicht;Von\nEssay;Texte;15,5;20\nTalk;Reden;abc4;10\nTest;Reden;7;10\n',
       );
       await seeText(page, 'What each column is');
-      await choose(page, 'Column “Gruppe”', 'category');
-      await choose(page, 'Column “Erreicht”', 'score');
-      await choose(page, 'Column “Von”', 'points possible');
+      await pick(page, 'Column “Gruppe”', 'category');
+      await pick(page, 'Column “Erreicht”', 'score');
+      await pick(page, 'Column “Von”', 'points possible');
       await seeText(page, '3 assignments, 2 with a score.');
       await seeText(page, 'row 3, Erreicht: “abc4” is no number and is left out.');
       await fill(page, 'Title of the course', 'Words on Peat');
@@ -330,7 +320,7 @@ describe('Standing', () => {
         '',
         'Assignment\tScore\tPossible\nEssay\t20\t20\nTalk\t8\t10\n',
       );
-      await choose(page, 'Into', 'Words on Peat');
+      await pick(page, 'Into', 'Words on Peat');
       await clickRole(page, 'button', 'Take 2 assignments in');
       await until(page, () => document.querySelector('[data-grade]')?.textContent === '87.5 %');
       expect((await page.$$('[data-row]')).length).toBe(3);
@@ -353,9 +343,9 @@ describe('Standing', () => {
       );
       await withFile('roster.zip', zip, async (path) => {
         await upload(page, [path]);
-        await choose(page, 'Whose results', 'two');
+        await pick(page, 'Whose results', 'two');
         await seeText(page, '9 / 20');
-        await choose(page, 'Whose results', 'one');
+        await pick(page, 'Whose results', 'one');
         await seeText(page, '17 / 20');
         await clickRole(page, 'button', 'Take 1 assignment in');
       });

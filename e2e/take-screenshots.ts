@@ -81,7 +81,7 @@ await seeText(page, '3 assignments, 2 with a score.');
 await shot('take-in-scores');
 await page.goto(`${base}/plan`);
 await page.waitForSelector('[data-task]');
-await (await page.waitForSelector('[data-task] input[type="checkbox"]'))?.click();
+await (await page.waitForSelector('[data-task] [role="checkbox"]'))?.click();
 await seeText(page, '1 of 9 done');
 await shot('plan');
 await page.goto(`${base}/revise`);

@@ -1,10 +1,10 @@
-import type { ElementHandle, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { strToU8 } from 'fflate';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { violationsInBoth } from './axe.ts';
 import { drop, openAlone, openReading } from './files.ts';
-import { clickRole, seeText, until } from './harness.ts';
+import { clickRole, seeText, until, pick } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 import { fillTheDisk, giveSmallDisk } from './storage.ts';
 
@@ -13,17 +13,6 @@ const named = (...names: string[]): [string, Uint8Array][] => names.map((name) =
 async function confirm(page: Page, count: number): Promise<void> {
   await seeText(page, 'Where does this belong?');
   await clickRole(page, 'button', count === 1 ? 'Take it in' : `Take in ${count} files`);
-}
-
-async function choose(page: Page, label: string, option: string): Promise<void> {
-  const select = (await page.waitForSelector(
-    `::-p-aria([name="${label}"][role="combobox"])`,
-  )) as ElementHandle<HTMLSelectElement>;
-  const value = await select.evaluate(
-    (element, text) => [...element.options].find((one) => one.textContent.includes(text))?.value ?? '',
-    option,
-  );
-  await select.select(value);
 }
 
 /** The counts of the tally, as they are shown: channel and what is not read. */
@@ -121,7 +110,7 @@ describe('taking in', () => {
       await drop(page, ...named('dams-plain.pdf', 'sideways.pdf'));
       await seeText(page, 'its text is much like a paper there');
       expect(await violationsInBoth(page)).toEqual([]);
-      await choose(page, 'Is: dams-plain.pdf', 'what was sent');
+      await pick(page, 'Is: dams-plain.pdf', 'what was sent');
       await confirm(page, 2);
       await seeText(page, '2 files are in: 1 remark found.');
       // Both copies are files of one attempt; the third paper is an assignment of its own.
@@ -130,12 +119,12 @@ describe('taking in', () => {
       await seeText(page, 'the marked copy · in sideways');
       expect(await violationsInBoth(page)).toEqual([]);
       await clickRole(page, 'button', 'Put right sideways.pdf');
-      await choose(page, 'Belongs to', 'dams');
+      await pick(page, 'Belongs to', 'dams');
       await page.waitForFunction(() => !document.body.textContent.includes('in sideways'));
       await clickRole(page, 'button', 'Done');
       // Two names that are one person, and somebody who is a peer.
-      await choose(page, 'Lindiwe Strand is the same person as', 'Pascoe Wray');
-      await choose(page, 'Role of Pascoe Wray', 'peer');
+      await pick(page, 'Lindiwe Strand is the same person as', 'Pascoe Wray');
+      await pick(page, 'Role of Pascoe Wray', 'peer');
       await page.goto(desk.address);
       await (await seeText(page, 'dams')).click();
       await until(page, () => location.pathname.startsWith('/a/'));
@@ -319,12 +308,12 @@ describe('a paper without pages', () => {
       await page.keyboard.press('k');
       await until(page, () => document.body.textContent.includes('Decide 1 of 5'));
       expect(await violationsInBoth(page)).toEqual([]);
-      await choose(page, 'Show the text', 'As it reads with them');
+      await pick(page, 'Show the text', 'As it reads with them');
       await page.waitForFunction(
         () => !document.querySelector('[data-sheet="text"]')?.textContent.includes('walked the line'),
       );
       expect(await shown()).toContain('noted the levels');
-      await choose(page, 'Show the text', 'As it read before');
+      await pick(page, 'Show the text', 'As it read before');
       await page.waitForFunction(() =>
         document.querySelector('[data-sheet="text"]')?.textContent.includes('walked the line'),
       );

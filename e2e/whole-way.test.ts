@@ -147,7 +147,7 @@ pageTest(
       (id) => document.querySelector('[data-task]')?.getAttribute('data-task') === id,
       moved[0] ?? '',
     );
-    await (await page.waitForSelector('[data-task] input[type="checkbox"]'))?.click();
+    await (await page.waitForSelector('[data-task] [role="checkbox"]'))?.click();
     await seeText(page, '1 of 6 done');
     await reload();
     await seeText(page, '1 of 6 done');
@@ -221,7 +221,7 @@ pageTest(
     const kept = await allRecords(page);
     const zip = await downloaded(folder);
     await page.goto(`${desk.address}/a/skarn-moss-report/plan`);
-    await (await page.waitForSelector('[data-task]:nth-child(2) input[type="checkbox"]'))?.click();
+    await (await page.waitForSelector('[data-task]:nth-child(2) [role="checkbox"]'))?.click();
     await seeText(page, '2 of 6 done');
     await page.goto(`${desk.address}/shelf`);
     await chooseFile(page, 'Read a saved workspace back', zip);

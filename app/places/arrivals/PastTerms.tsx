@@ -1,3 +1,4 @@
+import { Fold } from '../../shared/controls/Fold.tsx';
 import { words } from '../../words/en.ts';
 import { isGoneThrough, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { CameBackCard } from './CameBackCard.tsx';
@@ -22,13 +23,21 @@ export function PastTerms({
   return [...byTerm].map(([key, list]) => {
     const unread = list.reduce((sum, view) => sum + unreadIn(view), 0);
     return (
-      <details key={key} className="mt-6 border-t border-rule pt-2">
-        <summary className="cursor-pointer">
-          <span className="font-serif text-[1.12rem] font-semibold">
-            {words.arrivals.pastTerm(key.split('\n')[0], list.length)}
-          </span>{' '}
-          {unread > 0 && <span className="text-sm text-quiet">{words.arrivals.pastTermUnread(unread)}</span>}
-        </summary>
+      <Fold
+        key={key}
+        className="mt-6 border-t border-rule pt-2"
+        labelClass=""
+        label={
+          <>
+            <span className="font-serif text-[1.12rem] font-semibold">
+              {words.arrivals.pastTerm(key.split('\n')[0], list.length)}
+            </span>{' '}
+            {unread > 0 && (
+              <span className="text-sm text-quiet">{words.arrivals.pastTermUnread(unread)}</span>
+            )}
+          </>
+        }
+      >
         <ul className="mt-2 grid gap-2.5">
           {list.map((view) =>
             view.latestMarking !== null && !isGoneThrough(view) ? (
@@ -38,7 +47,7 @@ export function PastTerms({
             ),
           )}
         </ul>
-      </details>
+      </Fold>
     );
   });
 }

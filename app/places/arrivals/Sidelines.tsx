@@ -1,3 +1,4 @@
+import { Fold } from '../../shared/controls/Fold.tsx';
 import { recordsIn } from '#core/assignment/records.ts';
 import { compare } from '#core/scores/fraction.ts';
 import { shownPoints, shownShare } from '../../shared/shown/figures.ts';
@@ -170,8 +171,7 @@ function Carried({ view, all }: { view: AssignmentView; all: readonly Assignment
     .flatMap((one) => one.remarks.filter((remark) => one.judgements.get(remark.id)?.carry === true));
   if (carried.length === 0) return null;
   return (
-    <details>
-      <summary className="cursor-pointer">{words.arrivals.carried(carried.length)}</summary>
+    <Fold labelClass="" label={words.arrivals.carried(carried.length)}>
       <ul className="mt-1 border-l border-carry pl-2.5">
         {carried.map((remark) => (
           <li key={remark.id} className="py-0.5">
@@ -181,7 +181,7 @@ function Carried({ view, all }: { view: AssignmentView; all: readonly Assignment
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 }
 

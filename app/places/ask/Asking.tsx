@@ -1,3 +1,4 @@
+import { CheckBox } from '../../shared/controls/CheckBox.tsx';
 import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
 import { Link } from 'react-router';
@@ -138,13 +139,9 @@ function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
       />
       <div className="mt-1.5 flex flex-wrap items-center justify-between gap-3 text-sm">
         <label className="inline-flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="h-4 w-4 accent-accent"
+          <CheckBox
             checked={query.putAt !== null}
-            onChange={(event) =>
-              void markQueryPut(workspace, query.assignmentId, query.id, event.target.checked)
-            }
+            onChange={(put) => void markQueryPut(workspace, query.assignmentId, query.id, put)}
           />
           {words.asks.asked}
         </label>

@@ -8,7 +8,7 @@ import { asId, CategoryId, decimalIn, type Instant } from '#core/model/ids.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { AreaField, CheckField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { AreaField, FormCheck, FormSelect, TextField } from '../../shared/controls/Field.tsx';
 import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { ownZone } from '../../shared/shown/own-zone.ts';
@@ -200,18 +200,18 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
           className="sm:col-span-2"
           {...register('title')}
         />
-        <SelectField
+        <FormSelect
           label={said.course}
           options={[['', said.noCourse], ...own.map(({ id, title }) => [id, title] as const)]}
-          {...register('courseId')}
+          name="courseId"
         />
-        <SelectField
+        <FormSelect
           label={said.category}
           options={[
             ['', said.inNone],
             ...(course?.categories ?? []).map(({ id, title }) => [id, title] as const),
           ]}
-          {...register('categoryId')}
+          name="categoryId"
         />
         <TextField
           label={said.possible}
@@ -220,16 +220,16 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
           error={errors.possible?.message}
           {...register('possible')}
         />
-        <SelectField
+        <FormSelect
           label={said.scale}
           options={[
             ['', said.points],
             ...(course?.scales ?? []).map(({ id, title }) => [id, title] as const),
           ]}
-          {...register('scaleId')}
+          name="scaleId"
         />
-        <CheckField label={said.extra} {...register('extraCredit')} />
-        <CheckField label={said.excused} {...register('excused')} />
+        <FormCheck label={said.extra} name="extraCredit" />
+        <FormCheck label={said.excused} name="excused" />
       </div>
       <div className="grid gap-3 sm:grid-cols-3">
         <TextField label={said.due} type="datetime-local" error={errors.due?.message} {...register('due')} />

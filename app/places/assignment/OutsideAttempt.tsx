@@ -1,3 +1,4 @@
+import { Fold } from '../../shared/controls/Fold.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
 import { useState } from 'react';
@@ -44,12 +45,12 @@ export function OutsideAttempt({ view }: { view: AssignmentView }) {
     setFile(null);
   };
   return (
-    <details
+    <Fold
       open={open}
-      onToggle={(event) => setOpen(event.currentTarget.open)}
+      onOpenChange={setOpen}
       className="border-t border-rule pt-2 text-sm"
+      label={words.assignment.addOutside}
     >
-      <summary className="cursor-pointer font-semibold text-accent">{words.assignment.addOutside}</summary>
       <p className="mt-1 text-quiet">{words.assignment.addOutsideLead}</p>
       <form
         className="mt-2 grid gap-3 sm:grid-cols-2"
@@ -83,6 +84,6 @@ export function OutsideAttempt({ view }: { view: AssignmentView }) {
           <Button type="submit">{words.assignment.outsideSave}</Button>
         </div>
       </form>
-    </details>
+    </Fold>
   );
 }

@@ -1,3 +1,4 @@
+import { Fold } from '../../shared/controls/Fold.tsx';
 import { scoreChangeTold } from '../../shared/line/state-words.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Link } from 'react-router';
@@ -112,10 +113,11 @@ function Changes({ view }: { view: AssignmentView }) {
       )}
       <RemarkLines view={view} remarks={changed} bold={unread} />
       {withdrawn.length > 0 && (
-        <details className="mt-2">
-          <summary className="cursor-pointer text-quiet">
-            {words.assignment.withdrawnRemarks(withdrawn.length)}
-          </summary>
+        <Fold
+          className="mt-2"
+          labelClass="text-quiet"
+          label={words.assignment.withdrawnRemarks(withdrawn.length)}
+        >
           <ul className="mt-1">
             {withdrawn.map((remark) => (
               <li key={remark.id} className="border-t border-rule py-2 text-sm line-through">
@@ -123,7 +125,7 @@ function Changes({ view }: { view: AssignmentView }) {
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </section>
   );

@@ -1,3 +1,4 @@
+import { Fold } from '../../shared/controls/Fold.tsx';
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -149,8 +150,7 @@ function AddPromise({ view }: { view: AssignmentView }) {
     void notePromise(workspace, view.assignment.id, said.trim(), place).then(() => setSaid(''));
   };
   return (
-    <details className="mt-2 border-t border-rule pt-2 text-sm">
-      <summary className="cursor-pointer font-semibold text-accent">{words.assignment.promiseAdd}</summary>
+    <Fold className="mt-2 border-t border-rule pt-2 text-sm" label={words.assignment.promiseAdd}>
       <p className="mt-1 text-quiet">{words.assignment.promiseAddLead}</p>
       <form
         className="mt-2 flex flex-wrap items-end gap-3"
@@ -177,6 +177,6 @@ function AddPromise({ view }: { view: AssignmentView }) {
           {words.assignment.outsideSave}
         </Button>
       </form>
-    </details>
+    </Fold>
   );
 }

@@ -7,7 +7,7 @@ import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { scaleOf } from '#core/scores/rules.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
-import { AreaField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { AreaField, FormSelect, TextField } from '../../shared/controls/Field.tsx';
 import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { ownZone } from '../../shared/shown/own-zone.ts';
 import { words } from '../../words/en.ts';
@@ -122,10 +122,10 @@ export function ScoreForm() {
             />
           )}
           {scale !== null && (
-            <SelectField
+            <FormSelect
               label={said.result}
               options={[['', said.noResult], ...scale.steps.map((step) => [step.name, step.name] as const)]}
-              {...register('result')}
+              name="result"
             />
           )}
           {(last === null || last.attempt.outside) && (
@@ -160,14 +160,14 @@ function CriteriaFields({ rubric }: { rubric: Rubric }) {
           <li key={criterion.id} className="border-t border-rule pt-3">
             <h3 className="font-serif font-semibold">{criterion.title}</h3>
             <div className="mt-1 grid gap-3 sm:grid-cols-[1fr_8rem]">
-              <SelectField
+              <FormSelect
                 label={said.level}
                 aria-label={said.criterionLevel(criterion.title)}
                 options={[
                   ['', said.noLevel],
                   ...criterion.levels.map((level) => [level.title, level.title] as const),
                 ]}
-                {...register(`criteria.${i}.level`)}
+                name={`criteria.${i}.level`}
               />
               {criterion.possible !== null && (
                 <TextField

@@ -1,3 +1,4 @@
+import { Fold } from '../../shared/controls/Fold.tsx';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
@@ -156,12 +157,14 @@ function foldUnchanged(passages: readonly Passage[]): React.ReactNode[] {
       .map((passage, i) => <ComparedPassage key={from + i} passage={passage} />);
     shown.push(
       isUnchanged(passages[from]) && run.length > 1 ? (
-        <details key={`fold ${from}`} className="mb-3">
-          <summary className="cursor-pointer font-sans text-sm text-quiet">
-            {words.check.skipped(run.length)}
-          </summary>
+        <Fold
+          key={`fold ${from}`}
+          className="mb-3"
+          labelClass="font-sans text-sm text-quiet"
+          label={words.check.skipped(run.length)}
+        >
           <div className="mt-2">{run}</div>
-        </details>
+        </Fold>
       ) : (
         run
       ),
@@ -178,6 +181,11 @@ const NAMES: Record<Exclude<Piece['kind'], 'kept'>, string> = {
   'moved away': words.check.movedAway,
 };
 
+/** What became of the words that follow, for whoever can't see how they look. */
+function Named({ name }: { name: string }) {
+  return <span className="sr-only select-none">{`[${name}] `}</span>;
+}
+
 function ComparedPassage({ passage }: { passage: Passage }) {
   return (
     <p className="mb-3 whitespace-pre-wrap">
@@ -188,28 +196,29 @@ function ComparedPassage({ passage }: { passage: Passage }) {
           return (
             <ins
               key={index}
-              title={name}
               className="bg-[color-mix(in_srgb,var(--accent)_12%,transparent)] decoration-accent decoration-2 underline-offset-3"
             >
+              <Named name={name} />
               {piece.text}
             </ins>
           );
         if (piece.kind === 'removed')
           return (
-            <del key={index} title={name} className="text-quiet">
+            <del key={index} className="text-quiet">
+              <Named name={name} />
               {piece.text}
             </del>
           );
         return (
           <span
             key={index}
-            title={name}
             className={
               piece.kind === 'moved here'
                 ? 'underline decoration-dotted decoration-2 underline-offset-4'
                 : 'text-quiet line-through decoration-dotted'
             }
           >
+            <Named name={name} />
             {piece.text}
           </span>
         );

@@ -1,3 +1,6 @@
+import { ToggleButton } from '../../shared/controls/Toggles.tsx';
+import { CheckBox } from '../../shared/controls/CheckBox.tsx';
+import { Select } from '../../shared/controls/Select.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -32,9 +35,9 @@ export function Summary({ view, onOpen }: ListProps) {
           <h2 className="font-serif text-lg font-semibold">{words.deciding.summary}</h2>
           <p className="mb-5 text-quiet">{words.deciding.left(undecided.length)}</p>
         </div>
-        <Button aria-pressed={choosing} onClick={() => setChoosing(!choosing)}>
+        <ToggleButton pressed={choosing} onToggle={() => setChoosing(!choosing)}>
           {choosing ? words.deciding.done : words.deciding.choose}
-        </Button>
+        </ToggleButton>
       </div>
       {choosing ? <ManyAtOnce view={view} onOpen={onOpen} /> : <ByDecision view={view} onOpen={onOpen} />}
       <Link
@@ -127,43 +130,38 @@ function ManyAtOnce({ view, onOpen }: ListProps) {
   const decide = (decision: Decision | 'carry') => {
     void decideMany(workspace, view.assignment.id, picked, decision).then(() => setChosen(new Set()));
   };
-  const select = 'rounded border border-rule bg-surface px-1.5 py-1 text-sm';
   return (
     <section>
       <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-2">
         <label className="inline-flex items-center gap-2 font-semibold">
-          <input
-            type="checkbox"
-            className="h-4 w-4 accent-accent"
+          <CheckBox
             checked={all}
             onChange={() => setChosen(new Set(all ? [] : listed.map(({ id }) => id as string)))}
           />
           {words.deciding.chooseAll}
         </label>
-        <select
-          aria-label={words.deciding.filterLabel}
-          className={select}
+        <Select
+          look="tool"
+          label={words.deciding.filterLabel}
           value={onlyUndecided ? 'undecided' : 'all'}
-          onChange={(event) => setOnlyUndecided(event.target.value === 'undecided')}
-        >
-          <option value="undecided">{words.deciding.filters.undecided}</option>
-          <option value="all">{words.deciding.filters.all}</option>
-        </select>
-        <select
-          aria-label={words.deciding.fromChannel}
-          className={select}
+          options={[
+            ['undecided', words.deciding.filters.undecided],
+            ['all', words.deciding.filters.all],
+          ]}
+          onChange={(value) => setOnlyUndecided(value === 'undecided')}
+        />
+        <Select
+          look="tool"
+          label={words.deciding.fromChannel}
           value={channel}
-          onChange={(event) => setChannel(event.target.value)}
-        >
-          <option value="">{words.deciding.anyChannel}</option>
-          {channels
-            .filter((one) => view.remarks.some((remark) => remark.channel === one))
-            .map((one) => (
-              <option key={one} value={one}>
-                {words.channels[one]}
-              </option>
-            ))}
-        </select>
+          options={[
+            ['', words.deciding.anyChannel],
+            ...channels
+              .filter((one) => view.remarks.some((remark) => remark.channel === one))
+              .map((one) => [one, words.channels[one]] as const),
+          ]}
+          onChange={setChannel}
+        />
       </div>
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 border-y border-rule bg-paper py-2">
         <span role="status" className="mr-2 font-semibold">
@@ -191,12 +189,11 @@ function ManyAtOnce({ view, onOpen }: ListProps) {
           const number = view.numberByRemark.get(remark.id) ?? 0;
           return (
             <li key={remark.id} className="flex items-start gap-3 border-b border-rule py-2">
-              <input
-                type="checkbox"
-                aria-label={words.deciding.chooseRemark(number)}
-                className="mt-1 h-4 w-4 accent-accent"
+              <CheckBox
+                label={words.deciding.chooseRemark(number)}
+                className="mt-1"
                 checked={chosen.has(remark.id)}
-                onChange={(event) => choose(remark.id, event.target.checked)}
+                onChange={(on) => choose(remark.id, on)}
               />
               <span className="w-6 shrink-0 text-right text-quiet">{number}</span>
               <button

@@ -1,3 +1,6 @@
+import { Explained } from '../../shared/controls/Explained.tsx';
+import { CheckBox } from '../../shared/controls/CheckBox.tsx';
+import { Select } from '../../shared/controls/Select.tsx';
 import { minutesIn } from '#core/plan/minutes.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import {
@@ -109,32 +112,26 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
       >
         <GripVertical size={17} aria-hidden />
       </button>
-      <input
-        type="checkbox"
-        aria-label={`${words.plan.done}: ${task.title}`}
+      <CheckBox
+        large
+        label={`${words.plan.done}: ${task.title}`}
         checked={task.done}
-        onChange={(event) => void tickTask(workspace, task, event.target.checked)}
-        className="h-5 w-5 shrink-0 accent-accent"
+        onChange={(done) => void tickTask(workspace, task, done)}
       />
       <div className="min-w-0 flex-1 pl-1">
         <TitleField key={task.title} task={task} />
         <p className="flex flex-wrap gap-x-2 text-sm text-quiet">
           <RemarkLinks view={view} ids={task.remarkIds} />
-          <select
-            aria-label={`${words.plan.kind}: ${task.title}`}
-            className="max-w-full rounded border border-transparent bg-transparent hover:border-rule"
+          <Select
+            look="quiet"
+            label={`${words.plan.kind}: ${task.title}`}
             value={task.kind}
-            onChange={(event) => {
-              const kind = changeKinds.find((k) => k === event.target.value);
+            options={changeKinds.map((kind) => [kind, words.changeKinds[kind]] as const)}
+            onChange={(value) => {
+              const kind = changeKinds.find((one) => one === value);
               if (kind !== undefined) void setTaskKind(workspace, task, kind);
             }}
-          >
-            {changeKinds.map((kind) => (
-              <option key={kind} value={kind}>
-                {words.changeKinds[kind]}
-              </option>
-            ))}
-          </select>
+          />
         </p>
       </div>
       <div className="flex items-center gap-2.5 max-md:basis-full max-md:justify-between max-md:pl-17">
@@ -144,10 +141,12 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
           minutes={task.minutes}
           onChange={(minutes) => void setTaskMinutes(workspace, task, minutes)}
         />
-        <div className="min-w-24 text-right" title={words.plan.expected}>
+        <div className="min-w-24 text-right">
           {gain !== null && behind !== null && (
             <>
-              <b>+{hundredths(gain)}</b>
+              <Explained text={words.plan.expected}>
+                <b>+{hundredths(gain)}</b>
+              </Explained>
               <p className="text-sm whitespace-nowrap text-quiet">
                 {words.plan.ofPoints(hundredths(behind))}
               </p>

@@ -1,3 +1,4 @@
+import { Progress } from '../../shared/controls/Progress.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
@@ -188,12 +189,7 @@ function HowFar() {
         )}
       </div>
       {narrow && !looked && <Cancel />}
-      <progress
-        aria-labelledby="how-far"
-        className="h-1.5 w-full appearance-none overflow-hidden rounded-full bg-rule [&::-moz-progress-bar]:bg-accent [&::-webkit-progress-bar]:bg-rule [&::-webkit-progress-value]:bg-accent"
-        value={progress?.done ?? 0}
-        max={progress?.of ?? 1}
-      />
+      <Progress labelledBy="how-far" done={progress?.done ?? 0} of={progress?.of ?? 1} />
       {!narrow && !looked && (
         <>
           <p className="text-sm text-quiet">{words.comingIn.lead}</p>

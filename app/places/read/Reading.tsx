@@ -1,3 +1,4 @@
+import { Tabs } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { pageOf, quotedWords } from '#core/model/remark.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
@@ -10,7 +11,7 @@ import { KeysDialog } from './bars/KeysDialog.tsx';
 import { MaterialTabs } from './bars/MaterialTabs.tsx';
 import { ReadingBar } from './bars/ReadingBar.tsx';
 import { RemarkIndex } from './bars/RemarkIndex.tsx';
-import { isPaperMaterial } from './materials.ts';
+import { isPaperMaterial, materials } from './materials.ts';
 import { MaterialWords } from './MaterialWords.tsx';
 import { PaperMaterial } from './paper/PaperMaterial.tsx';
 import { Sheet } from './paper/Sheet.tsx';
@@ -67,9 +68,17 @@ export function Reading() {
 
   return (
     // Where little is left below the line, the place scrolls with it rather than vanish.
-    <div ref={deskPlace} className="flex h-full flex-col max-md:min-h-[min(26rem,78dvh)]">
+    <Tabs.Root
+      ref={deskPlace}
+      value={material}
+      onValueChange={(next) => {
+        const chosen = materials.find((one) => one === next);
+        if (chosen !== undefined) open(chosen);
+      }}
+      className="flex h-full flex-col max-md:min-h-[min(26rem,78dvh)]"
+    >
       <div className="flex items-center gap-x-2 border-b border-rule px-5 max-md:flex-wrap max-md:overflow-x-auto max-md:px-4">
-        <MaterialTabs view={view} material={material} onOpen={open} />
+        <MaterialTabs view={view} material={material} />
         <ReadingBar
           view={view}
           state={state}
@@ -100,7 +109,12 @@ export function Reading() {
           onClose={() => filterBy(false)}
         />
       )}
-      <div ref={frame} className="relative flex min-h-0 flex-1 flex-col">
+      <Tabs.Content
+        ref={frame}
+        value={material}
+        tabIndex={-1}
+        className="relative flex min-h-0 flex-1 flex-col"
+      >
         <div tabIndex={onPaper && !listed ? undefined : 0} className="min-h-0 flex-1 overflow-auto">
           {listed ? (
             <RemarkIndex
@@ -144,13 +158,13 @@ export function Reading() {
             of={passing.length}
           />
         )}
-      </div>
+      </Tabs.Content>
       {/* Keys move what is in focus here and not the focus of the page, so it is said. */}
       <p aria-live="polite" className="sr-only">
         {focused !== undefined &&
           `${words.slip.position(view.numberByRemark.get(focused.id) ?? 0, quotedWords(focused), pageOf(focused))}. ${saidBy(focused)}`}
       </p>
       <KeysDialog open={keysOpen} onClose={() => setKeysOpen(false)} />
-    </div>
+    </Tabs.Root>
   );
 }

@@ -1,3 +1,5 @@
+import { Tooltip } from '../../shared/controls/Tooltip.tsx';
+import { Toolbar as Radix } from 'radix-ui';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
 import { EditorContent, useEditor, type Editor } from '@tiptap/react';
@@ -150,20 +152,22 @@ const TOOLS: readonly Tool[] = [
 
 export function Toolbar({ editor }: { editor: Editor }) {
   return (
-    <div role="toolbar" aria-label={words.revise.toolbar} className="flex gap-0.5">
+    <Radix.Root aria-label={words.revise.toolbar} className="flex gap-0.5">
       {TOOLS.map(({ label, icon: Icon, isOn, run }) => (
-        <button
-          key={label}
-          type="button"
-          title={label}
-          aria-label={label}
-          aria-pressed={isOn(editor)}
-          onClick={() => run(editor)}
-          className={clsx('rounded p-1.5', isOn(editor) ? 'bg-sunken text-ink' : 'text-quiet hover:text-ink')}
-        >
-          <Icon size={16} aria-hidden />
-        </button>
+        <Tooltip key={label} text={label}>
+          <Radix.Button
+            aria-label={label}
+            aria-pressed={isOn(editor)}
+            onClick={() => run(editor)}
+            className={clsx(
+              'rounded p-1.5',
+              isOn(editor) ? 'bg-sunken text-ink' : 'text-quiet hover:text-ink',
+            )}
+          >
+            <Icon size={16} aria-hidden />
+          </Radix.Button>
+        </Tooltip>
       ))}
-    </div>
+    </Radix.Root>
   );
 }

@@ -1,3 +1,5 @@
+import { CheckBox } from '../../shared/controls/CheckBox.tsx';
+import { Toggles } from '../../shared/controls/Toggles.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { useState } from 'react';
@@ -29,20 +31,17 @@ export function OutcomeList({
     <aside aria-label={words.revise.slips} className="min-h-0 overflow-auto bg-paper p-4">
       <div className="mb-3 flex items-baseline gap-4">
         <h2 className="font-serif font-semibold">{words.revise.slips}</h2>
-        <div className="ml-auto flex gap-3 text-sm">
-          {[false, true].map((each) => (
-            <button
-              key={String(each)}
-              type="button"
-              aria-pressed={all === each}
-              onClick={() => setAll(each)}
-              className={clsx('hover:underline', all === each ? 'font-bold underline' : 'text-quiet')}
-            >
-              {each ? words.revise.filterAll : words.revise.filterAct}{' '}
-              {each ? view.remarks.length : acts.length}
-            </button>
-          ))}
-        </div>
+        <Toggles
+          className="ml-auto"
+          look="words"
+          label={words.revise.slips}
+          options={[
+            ['act', `${words.revise.filterAct} ${acts.length}`],
+            ['all', `${words.revise.filterAll} ${view.remarks.length}`],
+          ]}
+          chosen={all ? 'all' : 'act'}
+          onChoose={(next) => setAll(next === 'all')}
+        />
       </div>
       {shown.length === 0 ? (
         <Empty>{words.revise.noActs}</Empty>
@@ -111,12 +110,10 @@ function OutcomeSlip({
           sign
         ) : (
           <label className="inline-flex items-center gap-1.5">
-            <input
-              type="checkbox"
+            <CheckBox
+              label={`${words.revise.tick}: ${task.title}`}
               checked={task.done}
-              onChange={(event) => void tickTask(workspace, task, event.target.checked)}
-              className="h-4 w-4 accent-accent"
-              aria-label={`${words.revise.tick}: ${task.title}`}
+              onChange={(done) => void tickTask(workspace, task, done)}
             />
             {task.minutes} {words.plan.minutesShort}
           </label>

@@ -1,3 +1,4 @@
+import { Radios } from '../../shared/controls/Radios.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
@@ -25,19 +26,19 @@ export function Settings() {
   return (
     <div className="mx-auto grid grid-cols-1 max-w-2xl gap-7 p-6 max-md:p-4">
       <h1 className="font-serif text-xl font-semibold">{words.settings.title}</h1>
-      <Choice
+      <Radios
         title={words.settings.theme}
         options={THEMES.map((theme) => ({ value: theme, label: words.settings.themes[theme] }))}
         chosen={preferences.theme}
         onChoose={(theme) => setPreference({ theme })}
       />
-      <Choice
+      <Radios
         title={words.settings.textSize}
         options={SIZES.map((size) => ({ value: size, label: words.settings.textSizes[size] }))}
         chosen={preferences.textSize}
         onChoose={(textSize) => setPreference({ textSize })}
       />
-      <Choice
+      <Radios
         title={words.settings.keys}
         lead={words.settings.keysLead}
         options={[
@@ -58,40 +59,5 @@ export function Settings() {
         </Button>
       </section>
     </div>
-  );
-}
-
-function Choice<Value extends string>({
-  title,
-  lead,
-  options,
-  chosen,
-  onChoose,
-}: {
-  title: string;
-  lead?: string;
-  options: readonly { value: Value; label: string }[];
-  chosen: Value;
-  onChoose: (value: Value) => void;
-}) {
-  return (
-    <fieldset>
-      <legend className="font-serif text-[1.12rem] font-semibold">{title}</legend>
-      {lead !== undefined && <p className="text-sm text-quiet">{lead}</p>}
-      <div className="mt-2 flex flex-wrap gap-x-6 gap-y-2">
-        {options.map(({ value, label }) => (
-          <label key={value} className="inline-flex items-center gap-2">
-            <input
-              type="radio"
-              name={title}
-              className="h-4 w-4 accent-accent"
-              checked={value === chosen}
-              onChange={() => onChoose(value)}
-            />
-            {label}
-          </label>
-        ))}
-      </div>
-    </fieldset>
   );
 }

@@ -1,3 +1,4 @@
+import { Explained } from '../../shared/controls/Explained.tsx';
 import { useNow } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { ChevronDown } from 'lucide-react';
@@ -143,8 +144,12 @@ const Row = memo(function Row({ standing, row, brings, ifScore, ifCounts: counts
             className={clsx('self-center text-quiet', open && 'rotate-180')}
           />
         </button>
-        <p className="text-sm whitespace-nowrap text-quiet sm:text-right" title={words.standing.worthTitle}>
-          {counted ? words.standing.ofGrade(brings) : words.standing.counting[part.counting]}
+        <p className="text-sm whitespace-nowrap text-quiet sm:text-right">
+          {counted ? (
+            <Explained text={words.standing.worthTitle}>{words.standing.ofGrade(brings)}</Explained>
+          ) : (
+            words.standing.counting[part.counting]
+          )}
           {part.counting === 'extra' && ` (${words.standing.counting.extra})`}
         </p>
         <IfField

@@ -9,7 +9,7 @@ import { asId, CategoryId, decimalIn } from '#core/model/ids.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { add, fromDecimal, toShown, ZERO } from '#core/scores/fraction.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { CheckField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { FormCheck, FormSelect, TextField } from '../../shared/controls/Field.tsx';
 import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
@@ -182,11 +182,11 @@ function CourseForm({ course, fresh }: { course: Course; fresh: boolean }) {
           error={errors.termEnds?.message}
           {...register('termEnds')}
         />
-        <SelectField label={said.zone} options={zones(zone)} {...register('zone')} />
-        <SelectField
+        <FormSelect label={said.zone} options={zones(zone)} name="zone" />
+        <FormSelect
           label={said.scheme}
           options={(['points', 'weighted'] as const).map((scheme) => [scheme, said.schemes[scheme]])}
-          {...register('scheme')}
+          name="scheme"
         />
       </div>
       <Categories />
@@ -248,10 +248,10 @@ function Categories() {
               error={errors?.[i]?.drop?.message}
               {...register(`categories.${i}.drop`)}
             />
-            <CheckField
+            <FormCheck
               label={said.extraCredit}
               className="mt-5 min-h-9"
-              {...register(`categories.${i}.extraCredit`)}
+              name={`categories.${i}.extraCredit`}
             />
             <RemoveButton label={said.removeCategory(typed[i]?.title ?? '')} onClick={() => remove(i)} />
           </li>

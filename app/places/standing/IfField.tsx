@@ -1,3 +1,4 @@
+import { Tooltip } from '../../shared/controls/Tooltip.tsx';
 import { compare, fromDecimal } from '#core/scores/fraction.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
@@ -49,26 +50,27 @@ export function IfField({
   return (
     <div className="justify-self-end text-right">
       <span className="inline-flex items-center">
-        <input
-          type="text"
-          inputMode="decimal"
-          aria-label={words.standing.ifLabel(assignment.title)}
-          aria-invalid={wrong}
-          placeholder={words.standing.ifNone}
-          title={how(possible)}
-          value={shown}
-          onFocus={() => {
-            spell.current = crypto.randomUUID();
-          }}
-          onChange={(event) => type(event.target.value)}
-          onBlur={() => {
-            if (!wrong) setTyped(null);
-          }}
-          className={clsx(
-            'w-16 rounded-md border bg-paper px-1.5 py-0.5 text-right italic placeholder:text-quiet',
-            ifScore === null ? 'border-rule-strong/60' : 'border-accent font-semibold text-accent',
-          )}
-        />
+        <Tooltip text={how(possible)}>
+          <input
+            type="text"
+            inputMode="decimal"
+            aria-label={words.standing.ifLabel(assignment.title)}
+            aria-invalid={wrong}
+            placeholder={words.standing.ifNone}
+            value={shown}
+            onFocus={() => {
+              spell.current = crypto.randomUUID();
+            }}
+            onChange={(event) => type(event.target.value)}
+            onBlur={() => {
+              if (!wrong) setTyped(null);
+            }}
+            className={clsx(
+              'w-16 rounded-md border bg-paper px-1.5 py-0.5 text-right italic placeholder:text-quiet',
+              ifScore === null ? 'border-rule-strong/60' : 'border-accent font-semibold text-accent',
+            )}
+          />
+        </Tooltip>
         {ifScore !== null && (
           <button
             type="button"

@@ -1,6 +1,6 @@
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { AreaField, SelectField, TextField } from '../../shared/controls/Field.tsx';
+import { AreaField, FormSelect, TextField } from '../../shared/controls/Field.tsx';
 import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { words } from '../../words/en.ts';
 import { newId } from '../../workspace/commands/draft.ts';
@@ -42,10 +42,10 @@ export function ScaleInputs() {
       <div className="mt-3 flex flex-wrap items-end gap-4">
         <Button onClick={() => append({ id: newId(), title: '', steps: '' })}>{said.addScale}</Button>
         {fields.length > 0 && (
-          <SelectField
+          <FormSelect
             label={said.gradeScale}
             options={[['', said.percentOnly], ...typed.map(({ id, title }) => [id, title] as const)]}
-            {...register('gradeScaleId')}
+            name="gradeScaleId"
           />
         )}
       </div>

@@ -1,3 +1,4 @@
+import { Fold } from '../../shared/controls/Fold.tsx';
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -134,8 +135,8 @@ function Matching({ table, name }: { table: GradeTable; name: string }) {
                 ?.slice(0, 40)}
               value={fields[i]}
               options={gradeFields.map((field) => [field, said.fields[field]])}
-              onChange={(event) => {
-                const field = gradeFields.find((one) => one === event.target.value);
+              onChange={(next) => {
+                const field = gradeFields.find((one) => one === next);
                 if (field !== undefined) set(i, field);
               }}
             />
@@ -173,7 +174,7 @@ function FromGradebook({ gradebook }: { gradebook: Gradebook }) {
             label={said.student}
             value={student ?? ''}
             options={gradebook.students.map((id) => [id, id])}
-            onChange={(event) => setStudent(event.target.value)}
+            onChange={setStudent}
           />
         )}
         {courses.length > 1 && (
@@ -181,7 +182,7 @@ function FromGradebook({ gradebook }: { gradebook: Gradebook }) {
             label={said.which}
             value={course?.key ?? ''}
             options={courses.map((one) => [one.key, one.title])}
-            onChange={(event) => setKey(event.target.value)}
+            onChange={setKey}
           />
         )}
       </div>
@@ -277,7 +278,7 @@ function TakingIn({
           label={said.into}
           value={into}
           options={[[NEW, said.newCourse], ...own.map((one) => [one.id, one.title] as const)]}
-          onChange={(event) => setInto(event.target.value)}
+          onChange={setInto}
         />
         {into === NEW && (
           <TextField
@@ -304,14 +305,18 @@ function TakingIn({
 function Problems({ problems }: { problems: readonly ImportProblem[] }) {
   if (problems.length === 0) return null;
   return (
-    <details open={problems.length <= 5} className="mt-2 border-l-2 border-rule-strong pl-3 text-sm">
-      <summary className="cursor-pointer font-semibold">{said.problems(problems.length)}</summary>
+    <Fold
+      defaultOpen={problems.length <= 5}
+      className="mt-2 border-l-2 border-rule-strong pl-3 text-sm"
+      label={said.problems(problems.length)}
+      labelClass="font-semibold"
+    >
       <ul className="mt-1 grid gap-0.5 text-quiet">
         {problems.slice(0, PROBLEMS_SHOWN).map(({ kind, where, said: what }, i) => (
           <li key={i}>{said.problem[kind](where, what)}</li>
         ))}
         {problems.length > PROBLEMS_SHOWN && <li>{said.more(problems.length - PROBLEMS_SHOWN)}</li>}
       </ul>
-    </details>
+    </Fold>
   );
 }

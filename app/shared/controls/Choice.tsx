@@ -1,3 +1,6 @@
+import { useId } from 'react';
+import { Select } from './Select.tsx';
+
 /** A labelled list to choose one from. */
 export function Choice({
   label,
@@ -14,21 +17,13 @@ export function Choice({
   options: readonly (readonly [string, string])[];
   onChange: (value: string) => void;
 }) {
+  const id = useId();
   return (
-    <label className="block min-w-0 text-sm font-semibold">
-      {label}
-      <select
-        aria-label={`${label}${of}`}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-        className="mt-1 block w-full max-w-full rounded-md border border-rule-strong/60 bg-paper px-2 py-1.5 font-normal"
-      >
-        {options.map(([each, shown]) => (
-          <option key={each} value={each}>
-            {shown}
-          </option>
-        ))}
-      </select>
-    </label>
+    <div className="min-w-0 text-sm">
+      <label htmlFor={id} className="font-semibold">
+        {label}
+      </label>
+      <Select id={id} label={`${label}${of}`} value={value} options={options} onChange={onChange} />
+    </div>
   );
 }

@@ -1,4 +1,7 @@
 import clsx from 'clsx';
+import { useController } from 'react-hook-form';
+import { CheckBox } from './CheckBox.tsx';
+import { Select, type SelectProps } from './Select.tsx';
 import { useId, type ComponentProps, type ReactNode } from 'react';
 
 const inputLook =
@@ -74,33 +77,39 @@ export function AreaField({
   );
 }
 
+type SelectFieldProps = FieldProps &
+  Pick<SelectProps, 'value' | 'options' | 'onChange'> & { 'aria-label'?: string };
+
 export function SelectField({
   label,
   hint,
   error,
   className,
-  options,
+  'aria-label': said = label,
   ...select
-}: FieldProps & ComponentProps<'select'> & { options: readonly (readonly [string, string])[] }) {
+}: SelectFieldProps) {
   return (
     <Field label={label} hint={hint} error={error} className={className}>
-      {(ids) => (
-        <select className={inputLook} {...ids} {...select}>
-          {options.map(([value, shown]) => (
-            <option key={value} value={value}>
-              {shown}
-            </option>
-          ))}
-        </select>
-      )}
+      {(ids) => <Select label={said} {...ids} {...select} />}
     </Field>
   );
 }
 
-export function CheckField({ label, className, ...input }: FieldProps & ComponentProps<'input'>) {
+/** The same as a field of the form around it. */
+export function FormSelect({
+  name,
+  ...field
+}: Omit<SelectFieldProps, 'value' | 'onChange'> & { name: string }) {
+  const { field: own } = useController<Record<string, string>>({ name });
+  return <SelectField {...field} value={own.value} onChange={own.onChange} />;
+}
+
+/** A box to tick, as a field of the form around it. */
+export function FormCheck({ name, label, className }: { name: string; label: string; className?: string }) {
+  const { field } = useController<Record<string, boolean>>({ name });
   return (
     <label className={clsx('flex items-center gap-2 text-sm font-semibold', className)}>
-      <input type="checkbox" className="h-5 w-5 shrink-0 accent-accent" {...input} />
+      <CheckBox large checked={field.value} onChange={field.onChange} onBlur={field.onBlur} />
       {label}
     </label>
   );

@@ -1,6 +1,6 @@
 import { useFormContext } from 'react-hook-form';
 import type { AttemptPolicy, LateRule } from '#core/model/facts.ts';
-import { SelectField, TextField } from './Field.tsx';
+import { FormSelect, TextField } from './Field.tsx';
 import { words } from '../../words/en.ts';
 import { lateInWords, policyInWords, policyKinds, type PolicyFields } from './rule-fields.ts';
 
@@ -16,13 +16,13 @@ export function PolicyInputs({
   const errors = formState.errors.rules;
   return (
     <div className="grid gap-3 sm:grid-cols-2">
-      <SelectField
+      <FormSelect
         label={said.policy}
         options={[
           ...(course === null ? [] : [['', said.asCourse(policyInWords(course.policy))] as const]),
           ...policyKinds.map((kind) => [kind, said.policies[kind]] as const),
         ]}
-        {...register('rules.policy')}
+        name="rules.policy"
       />
       {policy === 'capped' || policy === 'recover' ? (
         <TextField
@@ -34,14 +34,14 @@ export function PolicyInputs({
       ) : (
         <span className="max-sm:hidden" />
       )}
-      <SelectField
+      <FormSelect
         label={said.late}
         options={[
           ...(course === null ? [] : [['', said.lateAsCourse(lateInWords(course.late))] as const]),
           ['none', said.lateKinds.none],
           ['own', said.lateKinds.own],
         ]}
-        {...register('rules.late')}
+        name="rules.late"
       />
       {late === 'own' && (
         <div className="grid grid-cols-3 gap-2">

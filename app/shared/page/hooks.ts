@@ -85,12 +85,13 @@ export function useDrawn(): boolean {
   return drawn;
 }
 
+/** What takes letters for itself: fields, and lists in which a letter goes to what begins with it. */
+const TAKES_KEYS =
+  'input:not([type="checkbox"], [type="radio"]), textarea, [contenteditable="true"], [role="combobox"], [role="listbox"], [role="menu"]';
+
 /** Whether a key or a paste is meant for a field. */
 export function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    target.closest('input, textarea, select, [contenteditable="true"]') !== null
-  );
+  return target instanceof HTMLElement && target.closest(TAKES_KEYS) !== null;
 }
 
 /**

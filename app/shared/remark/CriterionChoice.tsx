@@ -1,3 +1,5 @@
+import { Tooltip } from '../controls/Tooltip.tsx';
+import { Select } from '../controls/Select.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { CriterionId, asId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
@@ -21,37 +23,33 @@ export function CriterionChoice({ view, remark }: { view: AssignmentView; remark
   const suggested = suggestion === null ? null : titleOf(suggestion.criterionId);
   return (
     <span className="inline-flex min-w-0 flex-wrap items-center gap-x-2">
-      <select
-        aria-label={words.rubric.linkLabel}
-        className="max-w-full min-w-0 rounded border border-transparent bg-transparent py-0.5 text-sm text-quiet hover:border-rule"
+      <Select
+        look="quiet"
+        label={words.rubric.linkLabel}
         value={link === null ? AS_GIVEN : (link.criterionId ?? NONE)}
-        onChange={({ target: { value } }) =>
+        options={[
+          [AS_GIVEN, given === null ? words.rubric.noCriterion : words.rubric.criterionGiven(given)],
+          ...criteria.map(({ id, title }) => [id, title] as const),
+          [NONE, words.rubric.onNone],
+        ]}
+        onChange={(value) =>
           void linkRemarks(
             workspace,
             [remark],
             value === AS_GIVEN ? null : { criterionId: value === NONE ? null : asId(CriterionId, value) },
           )
         }
-      >
-        <option value={AS_GIVEN}>
-          {given === null ? words.rubric.noCriterion : words.rubric.criterionGiven(given)}
-        </option>
-        {criteria.map(({ id, title }) => (
-          <option key={id} value={id}>
-            {title}
-          </option>
-        ))}
-        <option value={NONE}>{words.rubric.onNone}</option>
-      </select>
+      />
       {suggestion !== null && suggested !== null && (
-        <button
-          type="button"
-          title={words.rubric.suggestedTitle(suggestion.score.toFixed(1))}
-          className="rounded border border-dashed border-rule-strong px-1.5 italic hover:border-ink hover:text-ink"
-          onClick={() => void linkRemarks(workspace, [remark], { criterionId: suggestion.criterionId })}
-        >
-          {words.rubric.suggested(suggested)}
-        </button>
+        <Tooltip text={words.rubric.suggestedTitle(suggestion.score.toFixed(1))}>
+          <button
+            type="button"
+            className="rounded border border-dashed border-rule-strong px-1.5 italic hover:border-ink hover:text-ink"
+            onClick={() => void linkRemarks(workspace, [remark], { criterionId: suggestion.criterionId })}
+          >
+            {words.rubric.suggested(suggested)}
+          </button>
+        </Tooltip>
       )}
     </span>
   );

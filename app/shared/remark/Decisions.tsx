@@ -1,3 +1,4 @@
+import { Toggle } from 'radix-ui';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import type { Remark } from '#core/model/remark.ts';
@@ -45,11 +46,10 @@ export function DecisionButtons({
         const { icon: Icon, text, shortcut } = decisionLook[decision];
         const chosen = decision === 'carry' ? judgement?.carry === true : judgement?.decision === decision;
         return (
-          <button
+          <Toggle.Root
             key={decision}
-            type="button"
-            aria-pressed={chosen}
-            onClick={() =>
+            pressed={chosen}
+            onPressedChange={() =>
               void (decision === 'carry'
                 ? toggleCarry(workspace, remark)
                 : decideRemark(workspace, remark, decision))
@@ -68,7 +68,7 @@ export function DecisionButtons({
                 {shortcut}
               </span>
             )}
-          </button>
+          </Toggle.Root>
         );
       })}
     </div>

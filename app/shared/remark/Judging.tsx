@@ -1,3 +1,4 @@
+import { Select } from '../controls/Select.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
@@ -11,22 +12,18 @@ export function StanceChoice({ remark, judgement }: { remark: Remark; judgement:
   const workspace = useWorkspace();
   const proposed = stanceOf(remark, judgement === undefined ? undefined : { ...judgement, stance: null });
   return (
-    <select
-      aria-label={words.slip.saysLabel}
-      className="max-w-full rounded border border-transparent bg-transparent py-0.5 text-sm text-quiet hover:border-rule"
+    <Select
+      look="quiet"
+      label={words.slip.saysLabel}
       value={judgement?.stance ?? ''}
-      onChange={(event) => {
-        const chosen = stances.find((stance) => stance === event.target.value);
-        void setStance(workspace, remark, chosen ?? null);
-      }}
-    >
-      <option value="">{words.slip.saysProposed(words.stances[proposed])}</option>
-      {stances.map((stance, index) => (
-        <option key={stance} value={stance}>
-          {`${index + 1} ${words.stances[stance]}`}
-        </option>
-      ))}
-    </select>
+      options={[
+        ['', words.slip.saysProposed(words.stances[proposed])],
+        ...stances.map((stance, index) => [stance, `${index + 1} ${words.stances[stance]}`] as const),
+      ]}
+      onChange={(value) =>
+        void setStance(workspace, remark, stances.find((stance) => stance === value) ?? null)
+      }
+    />
   );
 }
 

@@ -1,3 +1,5 @@
+import { Explained } from '../controls/Explained.tsx';
+import { Fold } from '../controls/Fold.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { importanceOf, type Loss } from '#core/rubric/behind.ts';
 import { words } from '../../words/en.ts';
@@ -9,16 +11,23 @@ export function PointsBehind({ view, remark }: { view: AssignmentView; remark: R
   const own = importanceOf(remark, view.judgements.get(remark.id));
   // Where nothing was lost there is nothing to share.
   if (behind === null || behind.loss.lost === 0)
-    return own === 0 ? null : <span title={words.rubric.noPointsBehind}>{words.rubric.importance(own)}</span>;
+    return own === 0 ? null : (
+      <Explained text={words.rubric.noPointsBehind}>{words.rubric.importance(own)}</Explained>
+    );
   const { share, loss } = behind;
   const of = words.rubric.lossOf[placeOf(loss)];
   return (
-    <details className="group open:basis-full">
-      <summary className="cursor-pointer list-none rounded underline decoration-dotted underline-offset-4">
-        <b className="text-ink">{hundredths(share)}</b> {of(hundredths(loss.lost), loss.title)}
-      </summary>
+    <Fold
+      className="data-[state=open]:basis-full"
+      labelClass=""
+      label={
+        <>
+          <b className="text-ink">{hundredths(share)}</b> {of(hundredths(loss.lost), loss.title)}
+        </>
+      }
+    >
       <Sharing view={view} loss={loss} remarkId={remark.id} />
-    </details>
+    </Fold>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Explained } from '../controls/Explained.tsx';
 import { useIsCut } from '../page/hooks.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
@@ -185,25 +186,23 @@ function SlipHeader({ view, remark, focused }: { view: AssignmentView; remark: R
       {remark.author.role !== 'instructor' && (
         <span className="whitespace-nowrap text-quiet">{words.shelf.roles[remark.author.role]}</span>
       )}
-      <span
-        className={clsx('whitespace-nowrap text-quiet', !judgement?.stance && 'italic')}
-        title={words.slip.saysLabel}
-      >
+      <span className={clsx('whitespace-nowrap text-quiet', !judgement?.stance && 'italic')}>
+        <span className="sr-only">{words.slip.saysLabel}: </span>
         {words.stances[stanceOf(remark, judgement)]}
       </span>
       {criterion !== null && (
         <Link
           to={criterionAddress(view.assignment.id, criterion.id)}
-          title={words.rubric.toCriterion}
+          aria-label={`${criterion.title}: ${words.rubric.toCriterion}`}
           className="min-w-0 truncate text-quiet hover:text-ink hover:underline"
         >
           {criterion.title}
         </Link>
       )}
       {!focused && behind !== null && behind.share > 0 && (
-        <span className="whitespace-nowrap text-quiet" title={words.rubric.behindTitle}>
+        <Explained className="whitespace-nowrap text-quiet" text={words.rubric.behindTitle}>
           {words.rubric.behindShort(hundredths(behind.share))}
-        </span>
+        </Explained>
       )}
       <span className="ml-auto inline-flex items-center gap-2">
         {!read && <b className="whitespace-nowrap">{words.slip.notRead}</b>}

@@ -1,3 +1,5 @@
+import { Select } from '../../../shared/controls/Select.tsx';
+import clsx from 'clsx';
 import { useEffect, useRef } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { Button } from '../../../shared/controls/Controls.tsx';
@@ -23,7 +25,7 @@ export function FilterRow({
   onChange: (filter: Filter) => void;
   onClose: () => void;
 }) {
-  const first = useRef<HTMLSelectElement>(null);
+  const first = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     if (asked) first.current?.focus();
   }, [asked]);
@@ -47,21 +49,21 @@ export function FilterRow({
         // A field in which all are the same tells nothing apart.
         if (groups.length < 2 && !(field in filter)) return null;
         return (
-          <select
+          <Select
             key={field}
-            ref={i === 0 ? first : undefined}
-            aria-label={said.fields[field]}
+            look="tool"
+            {...(i === 0 && { ref: first })}
+            label={said.fields[field]}
             value={!(field in filter) ? ANY : `=${filter[field]}`}
-            onChange={(event) => set(field, event.target.value === ANY ? ANY : event.target.value.slice(1))}
-            className={`max-w-44 rounded border bg-surface px-1.5 py-1 ${!(field in filter) ? 'border-rule' : 'border-ink font-semibold'}`}
-          >
-            <option value={ANY}>{said.fields[field]}</option>
-            {groups.map(({ value, label, remarks: own }) => (
-              <option key={value} value={`=${value}`}>
-                {said.option(label, own.length)}
-              </option>
-            ))}
-          </select>
+            options={[
+              [ANY, said.fields[field]],
+              ...groups.map(
+                ({ value, label, remarks: own }) => [`=${value}`, said.option(label, own.length)] as const,
+              ),
+            ]}
+            onChange={(value) => set(field, value === ANY ? ANY : value.slice(1))}
+            className={clsx('max-w-44', field in filter && 'border-ink font-semibold')}
+          />
         );
       })}
       <span role="status" className="ml-auto text-quiet">

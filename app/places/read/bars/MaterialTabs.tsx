@@ -1,33 +1,22 @@
 import clsx from 'clsx';
+import { Tabs } from 'radix-ui';
 import { words } from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { countIn, labelOf, materialsOf, type Material } from '../materials.ts';
 
-/** What there is to read, each with how much of it was read. */
-export function MaterialTabs({
-  view,
-  material,
-  onOpen,
-}: {
-  view: AssignmentView;
-  material: Material;
-  onOpen: (material: Material) => void;
-}) {
+/** What there is to read, each with how much of it was read; in the tabs of Read. */
+export function MaterialTabs({ view, material }: { view: AssignmentView; material: Material }) {
   return (
-    <div
-      role="tablist"
+    <Tabs.List
       aria-label={words.reading.materials}
       className="flex max-w-full min-w-0 gap-4 overflow-x-auto max-md:gap-5"
     >
       {materialsOf(view).map((each) => {
         const counted = countIn(view, each);
         return (
-          <button
+          <Tabs.Trigger
             key={each}
-            type="button"
-            role="tab"
-            aria-selected={each === material}
-            onClick={() => onOpen(each)}
+            value={each}
             className={clsx(
               'border-b-2 py-1.5 whitespace-nowrap max-md:py-0.5',
               each === material ? 'border-accent' : 'border-transparent',
@@ -39,9 +28,9 @@ export function MaterialTabs({
                 {words.reading.ofShort(counted.read, counted.received)}
               </span>
             )}
-          </button>
+          </Tabs.Trigger>
         );
       })}
-    </div>
+    </Tabs.List>
   );
 }

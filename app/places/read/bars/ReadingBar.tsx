@@ -1,3 +1,5 @@
+import { ToggleButton } from '../../../shared/controls/Toggles.tsx';
+import { Select } from '../../../shared/controls/Select.tsx';
 import clsx from 'clsx';
 import { Button } from '../../../shared/controls/Controls.tsx';
 import { Menu, MenuChoice, MenuItem, MenuSwitch } from '../../../shared/controls/Menu.tsx';
@@ -53,7 +55,6 @@ export function ReadingBar({
 }) {
   const narrow = useNarrow();
   const side = usePreferences((preferences) => preferences.slipSide);
-  const choice = 'rounded border border-rule bg-surface px-1.5 py-1';
   const flows = state.flowing && paper?.kind === 'pdf';
   const mayBeJoined = mayJoin && onPaper && paper !== null;
   const hasSides = onPaper && !narrow && count > 0;
@@ -69,20 +70,13 @@ export function ReadingBar({
         </Menu>
       )}
       {onPaper && !flows && (paper?.layout?.changes.length ?? 0) > 0 && (
-        <select
-          aria-label={words.reading.viewLabel}
+        <Select
+          look="tool"
+          label={words.reading.viewLabel}
           value={state.text}
-          onChange={(event) =>
-            onState({ text: textStates.find((one) => one === event.target.value) ?? 'changes' })
-          }
-          className={choice}
-        >
-          {textStates.map((one) => (
-            <option key={one} value={one}>
-              {words.reading.states[one]}
-            </option>
-          ))}
-        </select>
+          options={textStates.map((one) => [one, words.reading.states[one]] as const)}
+          onChange={(value) => onState({ text: textStates.find((one) => one === value) ?? 'changes' })}
+        />
       )}
       {onPaper && paper !== null && (
         <>
@@ -156,18 +150,18 @@ function Toggle({
   onToggle: () => void;
   children: string;
 }) {
-  return (
-    <Button
-      look="quiet"
-      className={clsx(
-        'min-h-8 px-1.5 whitespace-nowrap',
-        marked && !renamed && 'underline',
-        first && 'max-md:order-first',
-      )}
-      aria-pressed={renamed ? undefined : on}
-      onClick={onToggle}
-    >
+  const className = clsx(
+    'min-h-8 px-1.5 whitespace-nowrap',
+    marked && !renamed && 'underline',
+    first && 'max-md:order-first',
+  );
+  return renamed ? (
+    <Button look="quiet" className={className} onClick={onToggle}>
       {children}
     </Button>
+  ) : (
+    <ToggleButton look="quiet" className={className} pressed={on} onToggle={onToggle}>
+      {children}
+    </ToggleButton>
   );
 }

@@ -1,3 +1,4 @@
+import { Select } from '../../../shared/controls/Select.tsx';
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../../shared/controls/Controls.tsx';
@@ -30,21 +31,22 @@ export function ReadingTools({
       >
         <Minus size={15} aria-hidden />
       </Button>
-      <select
-        aria-label={words.reading.fitLabel}
+      <Select
+        look="quiet"
+        label={words.reading.fitLabel}
         value={zoom === 'page' ? zoom : zoom === 1 ? 'width' : 'other'}
-        onChange={({ target: { value } }) => {
+        options={[
+          ['width', words.reading.fitWidth],
+          ['page', words.reading.fitPage],
+          ...(zoom === 'page' || zoom === 1
+            ? []
+            : [['other', words.reading.zoomed(Math.round(zoom * 100))] as const]),
+        ]}
+        onChange={(value) => {
           if (value === 'page') onZoom('page');
           if (value === 'width') onZoom(1);
         }}
-        className="rounded border border-transparent bg-transparent py-0.5 text-quiet hover:border-rule"
-      >
-        <option value="width">{words.reading.fitWidth}</option>
-        <option value="page">{words.reading.fitPage}</option>
-        {zoom !== 'page' && zoom !== 1 && (
-          <option value="other">{words.reading.zoomed(Math.round(zoom * 100))}</option>
-        )}
-      </select>
+      />
       <Button
         look="quiet"
         className="min-h-8 px-1.5"

@@ -1,3 +1,4 @@
+import { Toggles } from '../../../shared/controls/Toggles.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { Empty } from '../../../shared/controls/Controls.tsx';
 import { RemarkLines } from '../../../shared/remark/RemarkLines.tsx';
@@ -23,21 +24,18 @@ export function RemarkIndex({
   const said = words.reading.filter;
   return (
     <div className="mx-auto max-w-4xl p-6 max-md:p-4">
-      <div role="group" aria-label={said.groupBy} className="flex flex-wrap items-center gap-2 text-sm">
+      <div className="flex flex-wrap items-center gap-2 text-sm">
         <span className="text-quiet">{said.groupBy}</span>
-        {filterFields
-          .filter((field) => field === by || field !== 'channel' || groupsBy(view, remarks, field).length > 1)
-          .map((field) => (
-            <button
-              key={field}
-              type="button"
-              aria-pressed={field === by}
-              onClick={() => onBy(field)}
-              className={`rounded-md border px-2.5 py-1 ${field === by ? 'border-ink font-semibold' : 'border-rule text-quiet hover:border-ink'}`}
-            >
-              {said.fields[field]}
-            </button>
-          ))}
+        <Toggles
+          label={said.groupBy}
+          options={filterFields
+            .filter(
+              (field) => field === by || field !== 'channel' || groupsBy(view, remarks, field).length > 1,
+            )
+            .map((field) => [field, said.fields[field]] as const)}
+          chosen={by}
+          onChoose={onBy}
+        />
       </div>
       {remarks.length === 0 && (
         <div className="mt-5">

@@ -223,7 +223,6 @@ function Marks({
           // A mark over several lines is one to a screen reader.
           aria-hidden={index > 0}
           aria-label={label}
-          title={saidBy(remark)}
           onClick={() => onFocus(remark.id)}
           onMouseEnter={() => hover(remark.id)}
           onMouseLeave={() => hover(null)}

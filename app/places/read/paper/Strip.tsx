@@ -123,7 +123,6 @@ function DenseStrip({ view, pages, remarksByPage, height, boxesOf, onPage }: Str
       <button
         type="button"
         aria-label={words.reading.stripMap(pages.length, ticks.length)}
-        title={words.reading.stripMap(pages.length, ticks.length)}
         onClick={({ nativeEvent }) =>
           onPage(Math.min(pages.length, Math.floor(nativeEvent.offsetY / each) + 1))
         }

@@ -1,3 +1,4 @@
+import { CheckBox } from '../../../shared/controls/CheckBox.tsx';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import { useMemo } from 'react';
 import { useAssignment } from '../../../shared/page/assignment-outlet.ts';
@@ -35,14 +36,12 @@ export function AimList({ view, criterion, aim }: { view: AssignmentView; criter
         {items.map(({ text, counted, done }) => (
           <li key={text}>
             <label className="flex items-start gap-2.5">
-              <input
-                type="checkbox"
+              <CheckBox
+                large
+                className="mt-0.5"
                 checked={done}
                 disabled={counted !== null}
-                onChange={(event) =>
-                  void tickAim(workspace, assignment.id, criterion.id, text, event.target.checked)
-                }
-                className="mt-0.5 h-5 w-5 shrink-0 accent-accent"
+                onChange={(on) => void tickAim(workspace, assignment.id, criterion.id, text, on)}
               />
               <span>
                 {text}

@@ -1,3 +1,4 @@
+import { Fold } from '../../../shared/controls/Fold.tsx';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { toast } from 'sonner';
@@ -49,10 +50,9 @@ export function CriterionRule({
         <Points scaled={scaled} />
       </div>
       {criterion.description !== '' && (
-        <details className="text-sm text-quiet">
-          <summary className="cursor-pointer">{words.rubric.more}</summary>
+        <Fold className="text-sm text-quiet" labelClass="" label={words.rubric.more}>
           <p className="mt-1 max-w-prose whitespace-pre-wrap">{criterion.description}</p>
-        </details>
+        </Fold>
       )}
       <Levels
         view={view}
@@ -84,20 +84,23 @@ export function CriterionRule({
           <p className="text-sm text-quiet">{words.reading.noComment}</p>
         )}
         {elsewhere.length > 0 && (
-          <details key={String(opened)} open={opened}>
-            <summary className="cursor-pointer text-sm font-semibold text-accent">
-              {words.rubric.openRemarks(elsewhere.length)}
-            </summary>
+          <Fold
+            key={String(opened)}
+            defaultOpen={opened}
+            labelClass="text-sm font-semibold text-accent"
+            label={words.rubric.openRemarks(elsewhere.length)}
+          >
             <RemarkLines view={view} remarks={elsewhere} />
-          </details>
+          </Fold>
         )}
         {loss !== null && loss.shareByRemark.size > 0 && loss.lost > 0 && (
-          <details className="text-sm text-quiet">
-            <summary className="cursor-pointer">
-              {loss.atStake ? words.rubric.howStaked : words.rubric.howShared(hundredths(loss.lost))}
-            </summary>
+          <Fold
+            className="text-sm text-quiet"
+            labelClass=""
+            label={loss.atStake ? words.rubric.howStaked : words.rubric.howShared(hundredths(loss.lost))}
+          >
             <Sharing view={view} loss={loss} />
-          </details>
+          </Fold>
         )}
       </div>
     </li>

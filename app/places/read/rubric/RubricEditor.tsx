@@ -1,3 +1,5 @@
+import { ToggleButton } from '../../../shared/controls/Toggles.tsx';
+import { Fold } from '../../../shared/controls/Fold.tsx';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
@@ -5,7 +7,7 @@ import { draftOfRubric } from '#core/rubric/draft.ts';
 import type { ReadRubricTable } from '#formats/rubric/rubric-table.ts';
 import { useAssignment } from '../../../shared/page/assignment-outlet.ts';
 import { Button, Empty } from '../../../shared/controls/Controls.tsx';
-import { AreaField, CheckField, TextField } from '../../../shared/controls/Field.tsx';
+import { AreaField, FormCheck, TextField } from '../../../shared/controls/Field.tsx';
 import { KeptForm, useKeptForm } from '../../../shared/controls/KeptForm.tsx';
 import { PasteTable } from '../../../shared/controls/PasteTable.tsx';
 import { RemoveButton } from '../../../shared/controls/RemoveButton.tsx';
@@ -64,7 +66,7 @@ function Editor({ view }: { view: AssignmentView }) {
       <FromTable title={assignment.title} />
       <TextField label={said.name} error={formState.errors.title?.message} {...register('title')} />
       <Criteria />
-      <CheckField label={said.keepsPoints} {...register('unscaled')} />
+      <FormCheck label={said.keepsPoints} name="unscaled" />
     </KeptForm>
   );
 }
@@ -101,8 +103,7 @@ function FromTable({ title }: { title: string }) {
     show(await tables.ask((worker) => worker.pasteRubrics(pasted, title)), said.pasteLabel);
   };
   return (
-    <details className="rounded-lg border border-rule bg-surface p-4">
-      <summary className="cursor-pointer font-semibold text-accent">{said.paste}</summary>
+    <Fold className="rounded-lg border border-rule bg-surface p-4" label={said.paste}>
       <p className="mt-1 mb-3 text-quiet">{said.pasteLead}</p>
       <PasteTable
         label={said.pasteLabel}
@@ -124,9 +125,9 @@ function FromTable({ title }: { title: string }) {
           <legend className="font-semibold">{said.several(found.length)}</legend>
           <div className="mt-1 flex flex-wrap gap-2">
             {found.map((one, i) => (
-              <Button key={i} aria-pressed={one === chosen} onClick={() => choose(one)}>
+              <ToggleButton key={i} pressed={one === chosen} onToggle={() => choose(one)}>
                 {one.draft.title || said.criterion(i + 1)}
-              </Button>
+              </ToggleButton>
             ))}
           </div>
         </fieldset>
@@ -146,7 +147,7 @@ function FromTable({ title }: { title: string }) {
           </ul>
         </div>
       )}
-    </details>
+    </Fold>
   );
 }
 

@@ -1,3 +1,5 @@
+import { Toggles } from '../../../shared/controls/Toggles.tsx';
+import { Fold } from '../../../shared/controls/Fold.tsx';
 import { useWorkspace, useWorkspaceState } from '../../../workspace/use-workspace.ts';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -83,8 +85,6 @@ function useAsList(): boolean {
   return layout === 'auto' ? narrow : layout === 'list';
 }
 
-const buttonLook = 'rounded-md border px-2.5 py-1 text-sm';
-
 function Head({ view, asList }: { view: AssignmentView; asList: boolean }) {
   const { rubric } = view;
   if (rubric === null) return null;
@@ -110,22 +110,16 @@ function Head({ view, asList }: { view: AssignmentView; asList: boolean }) {
             </Link>
           </p>
         )}
-        <div role="group" aria-label={words.rubric.layout} className="ml-auto flex gap-1.5">
-          {(['grid', 'list'] as const).map((layout) => {
-            const on = asList === (layout === 'list');
-            return (
-              <button
-                key={layout}
-                type="button"
-                aria-pressed={on}
-                onClick={() => setPreference({ rubricLayout: layout })}
-                className={`${buttonLook} ${on ? 'border-ink font-semibold' : 'border-rule text-quiet hover:border-ink'}`}
-              >
-                {layout === 'grid' ? words.rubric.asGrid : words.rubric.asList}
-              </button>
-            );
-          })}
-        </div>
+        <Toggles
+          className="ml-auto"
+          label={words.rubric.layout}
+          options={[
+            ['grid', words.rubric.asGrid],
+            ['list', words.rubric.asList],
+          ]}
+          chosen={asList ? 'list' : 'grid'}
+          onChoose={(rubricLayout) => setPreference({ rubricLayout })}
+        />
       </div>
       {!marked && <p className="text-quiet">{words.rubric.waiting}</p>}
       <AddsUp view={view} />
@@ -169,8 +163,7 @@ function Suggestions({ view }: { view: AssignmentView }) {
   if (found.size === 0) return null;
   const titleOf = (id: string) => view.rubric?.criteria.find((criterion) => criterion.id === id)?.title ?? '';
   return (
-    <details className="text-sm">
-      <summary className="cursor-pointer">{words.rubric.suggestions(found.size)}</summary>
+    <Fold className="text-sm" labelClass="" label={words.rubric.suggestions(found.size)}>
       <ul className="mt-1 mb-2">
         {[...found].map(([remark, { criterionId }]) => (
           <li key={remark.id} className="flex items-baseline gap-3 border-t border-rule py-1.5">
@@ -195,6 +188,6 @@ function Suggestions({ view }: { view: AssignmentView }) {
       >
         {words.rubric.confirmAll}
       </Button>
-    </details>
+    </Fold>
   );
 }

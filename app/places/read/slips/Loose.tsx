@@ -1,3 +1,5 @@
+import { ToggleButton } from '../../../shared/controls/Toggles.tsx';
+import { Fold } from '../../../shared/controls/Fold.tsx';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -32,14 +34,13 @@ export function Loose({
   const unplaced = remarks.filter((remark) => placeOf(remark).kind === 'unplaced').length;
   const [open, setOpen] = useState(true);
   return (
-    <details
+    <Fold
       open={open || remarks.some(({ id }) => id === focusedId)}
-      onToggle={(event) => setOpen(event.currentTarget.open)}
+      onOpenChange={setOpen}
       className="max-h-[45%] shrink-0 overflow-auto border-b border-rule bg-paper px-5 py-2 max-md:px-4"
+      labelClass="font-semibold"
+      label={unplaced > 0 ? words.reading.unplaced(unplaced) : words.reading.whole}
     >
-      <summary className="cursor-pointer font-semibold">
-        {unplaced > 0 ? words.reading.unplaced(unplaced) : words.reading.whole}
-      </summary>
       {unplaced > 0 && (
         <p className="mt-1 text-sm text-quiet">
           {paper.kind === 'picture' ? words.reading.unplacedOnPicture : words.reading.unplacedLead}
@@ -61,7 +62,7 @@ export function Loose({
           )}
         />
       </div>
-    </details>
+    </Fold>
   );
 }
 
@@ -93,13 +94,13 @@ function PlaceByHand({
     <p className="mt-1.5 flex flex-wrap items-center gap-x-4 text-sm text-quiet">
       {target.said === '' ? words.reading.saidNothing : words.reading.said(target.said)}
       {paper.kind === 'picture' ? (
-        <Button
+        <ToggleButton
           className="min-h-8 text-sm"
-          aria-pressed={drawing}
-          onClick={() => onDraw(drawing ? null : remark)}
+          pressed={drawing}
+          onToggle={() => onDraw(drawing ? null : remark)}
         >
           {drawing ? words.reading.drawing : words.reading.draw}
-        </Button>
+        </ToggleButton>
       ) : (
         // The selection has to live through the press.
         <Button className="min-h-8 text-sm" onMouseDown={(event) => event.preventDefault()} onClick={place}>
