@@ -2,7 +2,7 @@ import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { openDropped } from './files.ts';
-import { arrive, clickRole, seeText, settled, until, chooseIn, seeChosen } from './harness.ts';
+import { arrive, clickRole, seeText, settled, chooseIn, seeChosen } from './harness.ts';
 import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
 import { pageTest } from './page-test.ts';
 
