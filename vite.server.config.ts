@@ -16,6 +16,7 @@ export default defineConfig({
         'bench-standing': 'bench/standing.ts',
         'bench-reading': 'bench/reading.ts',
         'bench-words': 'bench/words.ts',
+        'bench-growth': 'bench/growth.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },
     },

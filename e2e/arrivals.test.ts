@@ -3,7 +3,18 @@ import { describe, expect } from 'vitest';
 import type { Page } from 'puppeteer-core';
 import type { FileFact, Marking } from '#core/model/facts.ts';
 import { hashOf } from '#formats/hash.ts';
-import { arrive, clickRole, REPORT, seeText, settled, signIn, until, type Desk, pick } from './harness.ts';
+import {
+  arrive,
+  clickRole,
+  REPORT,
+  seeText,
+  settled,
+  signIn,
+  until,
+  type Desk,
+  pick,
+  seeChosen,
+} from './harness.ts';
 import { pageTest } from './page-test.ts';
 
 const DESK = { width: 1280, height: 800 };
@@ -349,22 +360,13 @@ describe('what a remark says', () => {
       await arrive(page, desk);
       await page.goto(`${desk.address}/a/core-log/read`);
       await (await page.waitForSelector('[data-slip]'))?.click();
-      const says = () =>
-        page.$eval('[aria-label="What it says"]', (select) => (select as HTMLSelectElement).value);
-      expect(await says()).toBe('');
+      await page.waitForSelector('[aria-label="What it says"] ::-p-text((proposed))');
       await page.keyboard.press('3');
-      await until(
-        page,
-        () => document.querySelector<HTMLSelectElement>('[aria-label="What it says"]')?.value === 'polish',
-      );
+      await seeChosen(page, 'What it says', '3 polish');
       await page.reload();
-      await page.waitForSelector('[aria-label="What it says"]');
-      expect(await says()).toBe('polish');
+      await seeChosen(page, 'What it says', '3 polish');
       await page.keyboard.press('0');
-      await until(
-        page,
-        () => document.querySelector<HTMLSelectElement>('[aria-label="What it says"]')?.value === '',
-      );
+      await page.waitForSelector('[aria-label="What it says"] ::-p-text((proposed))');
       await seeText(page, 'stands in 2 remarks of this hand');
     },
   );

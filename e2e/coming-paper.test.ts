@@ -99,7 +99,9 @@ pageTest('a paper is read to its end when the reader dies half-way', async ({ pa
   expectFault(/broken on purpose/);
   await openAlone(page, desk);
   await drop(page, [NAME, await largePdf(240, 480)]);
-  await page.waitForFunction(() => Number(document.querySelector('progress')?.value) > 20);
+  await page.waitForFunction(
+    () => Number(document.querySelector('[role="progressbar"]')?.getAttribute('aria-valuenow')) > 20,
+  );
   const reader = page.workers().find((worker) => worker.url().includes('reader.worker'));
   await reader?.evaluate(() => {
     setTimeout(() => {

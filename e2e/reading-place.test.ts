@@ -29,7 +29,7 @@ describe('The reading place', () => {
       expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Page');
       // By keys alone: it opens, goes down by two, and is chosen.
       await page.keyboard.press('Enter');
-      await page.waitForSelector('[role="listbox"]');
+      await page.waitForSelector('[role="option"][data-highlighted]');
       const option = await page.$$eval('[role="option"]', (options) => options[2].textContent);
       const count = /\((\d+)\)/.exec(option)?.[1] ?? '';
       await page.keyboard.press('ArrowDown');
@@ -56,7 +56,7 @@ describe('The reading place', () => {
       await openPaper(page, desk);
       await clickRole(page, 'button', 'List');
       await seeText(page, 'page 1');
-      await clickRole(page, 'button', 'Criterion');
+      await clickRole(page, 'radio', 'Criterion');
       await until(
         page,
         () => document.querySelector('main h2')?.textContent.startsWith('Question and aim') === true,
@@ -65,11 +65,11 @@ describe('The reading place', () => {
         all.map((one) => Number(one.textContent)),
       );
       expect(counts.reduce((x, y) => x + y, 0)).toBe(38);
-      await clickRole(page, 'button', 'Colour');
+      await clickRole(page, 'radio', 'Colour');
       await page.reload();
       await until(
         page,
-        () => document.querySelector('main [role="group"] [aria-pressed="true"]')?.textContent === 'Colour',
+        () => document.querySelector('main [role="group"] [aria-checked="true"]')?.textContent === 'Colour',
       );
       await (await seeText(page, 'So there is no control.')).click();
       await page.waitForSelector('[data-slip][aria-current="true"]');
@@ -77,7 +77,7 @@ describe('The reading place', () => {
         'So there is no control.',
       );
       await clickRole(page, 'button', 'List');
-      await until(page, () => document.querySelector('main [role="group"] [aria-pressed="true"]') !== null);
+      await until(page, () => document.querySelector('main [role="group"] [aria-checked="true"]') !== null);
     },
   );
 

@@ -126,7 +126,7 @@ pageTest(
     expect(moved).toEqual([proposed[1], proposed[0], ...proposed.slice(2)]);
     // By mouse, the last one to the top, and back with undo.
     const grip = async (n: number) => {
-      const handles = await page.$$('[data-task] button');
+      const handles = await page.$$('[data-task] [aria-roledescription]');
       const box = await handles[n].boundingBox();
       return { x: (box?.x ?? 0) + 8, y: (box?.y ?? 0) + 8 };
     };

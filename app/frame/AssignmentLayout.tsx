@@ -13,7 +13,7 @@ import { redoAndTell, undoAndTell } from '../shared/page/notify.ts';
 import type { AssignmentOutlet } from '../shared/page/assignment-outlet.ts';
 import { usePlaceTitle } from '../shared/page/place-title.ts';
 import { latenessSentence, markerShown, stateSentence } from '../shared/line/state-words.ts';
-import { words } from '../words/en.ts';
+import * as words from '../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../workspace/state/use-views.ts';
 import { standing } from '#core/assignment/attempts.ts';

@@ -1,5 +1,5 @@
 import { Button } from '../shared/controls/Controls.tsx';
-import { words } from '../words/en.ts';
+import * as words from '../words/en.ts';
 
 /** What is shown when a place broke: plain words and a way on. */
 export function Fault() {

@@ -13,7 +13,7 @@ import { lazy, Suspense, useEffect, type ReactNode } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { toast, Toaster } from 'sonner';
 import { useNarrow } from '../shared/page/hooks.ts';
-import { words } from '../words/en.ts';
+import * as words from '../words/en.ts';
 import { useOpenWorkspace, useSession, useWayIn } from '../workspace/state/use-session.ts';
 import { SignIn } from '../places/signing-in/SignIn.tsx';
 import { DropTarget } from './taking-in/DropTarget.tsx';

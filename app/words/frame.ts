@@ -100,3 +100,16 @@ export const notice = {
     'What was saved is safe. Load the page again; if it happens once more, save the workspace from the Shelf.',
   reload: 'Load again',
 };
+
+export const name = 'Juncture';
+
+/** What the places are called. */
+export const places = {
+  arrivals: 'Arrivals',
+  standing: 'Standing',
+  asks: 'To ask',
+  shelf: 'Shelf',
+  settings: 'Settings',
+};
+
+export const skip = 'Skip to the content';

@@ -45,3 +45,9 @@ export const shelf = {
     machine: 'a machine',
   },
 };
+
+export function sizeOf(bytes: number): string {
+  return bytes < 1024 * 1024
+    ? `${Math.max(1, Math.round(bytes / 1024))} kB`
+    : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+}

@@ -1,5 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { isTyping } from '../../shared/page/hooks.ts';
 import { useTakeIn } from './use-take-in.ts';
 

@@ -8,7 +8,7 @@ import { assignmentAddress } from '../../shared/page/addresses.ts';
 import { Button } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { Choice } from '../../shared/controls/Choice.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { FileAtHand } from '../../workspace/taking-in/taking-in.ts';
 import { takingInNotices } from './notices.ts';
 import { useTakingIn } from './use-take-in.ts';

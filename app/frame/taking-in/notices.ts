@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { NotTaken, TakingInTeller } from '../../workspace/taking-in/told.ts';
 
 /** Long enough to read why something went wrong. */

@@ -9,7 +9,7 @@ import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { isPastTerm } from '../../shared/page/past-term.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { useTakeIn } from '../../frame/taking-in/use-take-in.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { isGoneThrough, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 import { useVisits } from '../../workspace/state/visits.ts';

@@ -10,7 +10,7 @@ import { undoAndTell } from '../../shared/page/notify.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import { latenessSentence, markerShown, scoreChangeTold } from '../../shared/line/state-words.ts';
 import { channelAddress, TallyChips } from '../../shared/line/TallyChips.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
 import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
 import { useVisits } from '../../workspace/state/visits.ts';

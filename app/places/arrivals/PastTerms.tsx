@@ -1,5 +1,5 @@
 import { Fold } from '../../shared/controls/Fold.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { isGoneThrough, unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { CameBackCard } from './CameBackCard.tsx';
 import { ReadRow } from './ReadRow.tsx';

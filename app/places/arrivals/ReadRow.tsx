@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Link } from 'react-router';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { unreadIn, type AssignmentView } from '#core/assignment/view.ts';
 import { factsOf, ScoreShown } from './CameBackCard.tsx';
 import { assignmentAddress } from '../../shared/page/addresses.ts';

@@ -10,7 +10,7 @@ import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
 import { daysUntil, shownMoment } from '../../shared/shown/shown.ts';
 import { latenessSentence, stateSentence } from '../../shared/line/state-words.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { worthOf } from '#core/assignment/worth.ts';
 import { standing } from '#core/assignment/attempts.ts';

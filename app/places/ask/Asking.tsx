@@ -9,7 +9,7 @@ import type { Query } from '#core/model/work.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { useKeptText } from '../../shared/remark/kept-text.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { isPastTerm } from '../../shared/page/past-term.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 import {

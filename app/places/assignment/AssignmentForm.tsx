@@ -12,7 +12,7 @@ import { AreaField, FormCheck, FormSelect, TextField } from '../../shared/contro
 import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { ownZone } from '../../shared/shown/own-zone.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { putOwnAssignment, removeOwnAssignment } from '../../workspace/commands/by-hand.ts';
 import { newId } from '../../workspace/commands/draft.ts';
 import { PolicyInputs } from '../../shared/controls/PolicyInputs.tsx';

@@ -8,7 +8,7 @@ import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { FileRow } from '../../shared/files/FileRow.tsx';
 import { shownMoment } from '../../shared/shown/shown.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { lateRuleOf } from '#core/scores/rules.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { scoreOfAttempt, latenessOf, standing, type MarkedAttempt } from '#core/assignment/attempts.ts';

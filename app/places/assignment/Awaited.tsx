@@ -1,6 +1,6 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { AwaitedFile } from '#core/assignment/papers.ts';
 import { useFetching } from '../../workspace/desk/downloads.ts';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { instantOf } from '#core/model/ids.ts';
 import { Button } from '../../shared/controls/Controls.tsx';
 import { bytesOfFile } from '../../shared/files/file-bytes.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { noteOutsideAttempt } from '../../workspace/commands/own-attempts.ts';
 import { toast } from 'sonner';

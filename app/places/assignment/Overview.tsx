@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { channelAddress, TallyChips } from '../../shared/line/TallyChips.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
 import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
 import { RemarkLines } from '../../shared/remark/RemarkLines.tsx';

@@ -6,7 +6,7 @@ import { promisePlaces } from '#core/model/promises.ts';
 import type { Promised } from '#core/tally/promises.ts';
 import { Choice } from '../../shared/controls/Choice.tsx';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import {
   dismissPromise,

@@ -5,7 +5,7 @@ import { lateRuleOf, policyOf, scaleOf } from '#core/scores/rules.ts';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { shownMoment, shownPercent } from '../../shared/shown/shown.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
 

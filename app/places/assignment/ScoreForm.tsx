@@ -10,7 +10,7 @@ import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { AreaField, FormSelect, TextField } from '../../shared/controls/Field.tsx';
 import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { ownZone } from '../../shared/shown/own-zone.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { ownMarkingOf, putScore, type TypedScore } from '../../workspace/commands/by-hand.ts';
 import { standing } from '#core/assignment/attempts.ts';

@@ -2,7 +2,7 @@ import type { AssignmentId } from '#core/model/ids.ts';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { RemarkLines } from '../../shared/remark/RemarkLines.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../../workspace/state/use-views.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';

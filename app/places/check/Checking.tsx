@@ -6,7 +6,7 @@ import { countWords } from '#core/text/words.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { texts } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';

@@ -15,7 +15,7 @@ import { saidBy } from '../../shared/remark/said.ts';
 import { CriterionChoice } from '../../shared/remark/CriterionChoice.tsx';
 import { PointsBehind } from '../../shared/remark/PointsBehind.tsx';
 import { SlipExtras } from '../../shared/remark/SlipExtras.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import { decideRemark, setStance, toggleCarry } from '../../workspace/commands/decide.ts';
 import { Passage } from './Passage.tsx';

@@ -1,7 +1,7 @@
 import { blockAt } from '#core/paper/paper.ts';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { useFileUrl } from '../../shared/files/file-url.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import { usePaper } from '../../workspace/state/papers.ts';
 import type { ReadPaper } from '../../workspace/storage/records.ts';

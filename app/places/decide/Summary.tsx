@@ -12,7 +12,7 @@ import { Button } from '../../shared/controls/Controls.tsx';
 import { decisionLook } from '../../shared/remark/decision-look.ts';
 import { DecisionSign } from '../../shared/remark/Decisions.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { decideMany } from '../../workspace/commands/decide.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { planTotals } from '#core/plan/tasks.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { proposeOrder } from '../../workspace/commands/plan.ts';
 import { TaskList } from './TaskList.tsx';

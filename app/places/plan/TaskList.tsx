@@ -27,7 +27,7 @@ import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { PlannedTask } from '#core/plan/tasks.ts';
 import { changeKinds, type Task } from '#core/model/work.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import {
   orderTasks,

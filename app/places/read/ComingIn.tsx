@@ -9,7 +9,7 @@ import { sizeOfPage, type Coming, type ComingPaper } from '../../workspace/takin
 import { useNarrow, useSize } from '../../shared/page/hooks.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { usePreferences } from '../../shared/page/preferences.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { pageTops } from './paper/geometry.ts';
 import { Page } from './paper/Page.tsx';
 import { keepPage, showByPages } from './reading-state.ts';

@@ -4,7 +4,7 @@ import { pageOf, quotedWords } from '#core/model/remark.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { useNarrow } from '../../shared/page/hooks.ts';
 import { saidBy } from '../../shared/remark/said.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { FilterRow } from './bars/FilterRow.tsx';
 import { FindRow, useFinding } from './bars/FindRow.tsx';
 import { KeysDialog } from './bars/KeysDialog.tsx';

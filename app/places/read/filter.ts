@@ -1,6 +1,6 @@
 import { pageOf, type Remark } from '#core/model/remark.ts';
 import { isDecided, isRead } from '#core/tally/tally.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 
 /** Which remarks are shown, and how a list of them is grouped. */

@@ -5,7 +5,7 @@ import type { Channel } from '#core/model/channels.ts';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { FileRole } from '#core/model/work.ts';
 import { MATERIAL_BY_CHANNEL } from '../../shared/line/TallyChips.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { PaperFile } from '#core/assignment/papers.ts';
 import type { ReadPaper } from '../../workspace/storage/records.ts';

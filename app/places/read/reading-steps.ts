@@ -5,7 +5,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { remarkAddress } from '../../shared/page/addresses.ts';
 import { nextUnreadAnywhere } from '../../shared/remark/next-unread.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 
 export interface ReadingSteps {

@@ -9,7 +9,7 @@ import { Bold, Heading2, Heading3, Italic, List, Pilcrow, Redo2, Undo2, type Luc
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import * as v from 'valibot';
 import { DraftContent, type Draft } from '#core/model/work.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { saveDraft } from '../../workspace/commands/draft.ts';
 import { Keeper } from '../../workspace/state/keeper.ts';
 import { FollowedPassages } from './followed.ts';

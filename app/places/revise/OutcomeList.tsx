@@ -11,7 +11,7 @@ import { Empty } from '../../shared/controls/Controls.tsx';
 import { outcomeIcon } from './outcome-look.ts';
 import { DecisionSign } from '../../shared/remark/Decisions.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { tickTask } from '../../workspace/commands/plan.ts';
 
 /** Tasks and remarks in reading order, each with a live sign of what became of its passage. */

@@ -12,7 +12,7 @@ import { Button, Empty } from '../../shared/controls/Controls.tsx';
 import { fileNameOf } from '../../shared/files/file-name.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import { bytesOfFile } from '../../shared/files/file-bytes.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { reader } from '../../workers/clients.ts';
 import { beginDraft, bringInVersion } from '../../workspace/commands/draft.ts';
 import { WORD_TYPE } from '../../workspace/commands/send.ts';

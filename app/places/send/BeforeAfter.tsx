@@ -7,7 +7,7 @@ import type { AssignmentView } from '#core/assignment/view.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { shownPoints } from '../../shared/shown/figures.ts';
 import { useNarrow } from '../../shared/page/hooks.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
 

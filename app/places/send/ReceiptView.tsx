@@ -1,7 +1,7 @@
 import type { Receipt } from '#core/model/facts.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { shownMoment } from '../../shared/shown/shown.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 
 /** What the course desk confirmed: which files, how large, and their fingerprints. */
 export function ReceiptView({ receipt, zone }: { receipt: Receipt; zone: string | undefined }) {

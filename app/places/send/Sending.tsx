@@ -10,7 +10,7 @@ import { fileNameOf } from '../../shared/files/file-name.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import { responseSheetOf } from '../../shared/files/response-sheet.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { reader } from '../../workers/clients.ts';
 import { standing } from '#core/assignment/attempts.ts';
 import { sendAttempt, WORD_TYPE } from '../../workspace/commands/send.ts';

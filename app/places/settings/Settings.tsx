@@ -6,7 +6,7 @@ import { setPreference, usePreferences, type Preferences } from '../../shared/pa
 import { useUndoKey } from '../../shared/page/hooks.ts';
 import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { useSingleKeys } from '../../shared/page/single-keys.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { putSetting, SETTINGS_SCOPE } from '../../workspace/commands/settings.ts';
 import { useSession } from '../../workspace/state/use-session.ts';
 const THEMES: readonly Preferences['theme'][] = ['system', 'light', 'dark'];

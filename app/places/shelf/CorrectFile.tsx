@@ -5,7 +5,7 @@ import { Choice } from '../../shared/controls/Choice.tsx';
 import { Button } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { undoAndTell } from '../../shared/page/notify.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { moveFile, setFileRole } from '../../workspace/commands/correct.ts';
 const PAPER_ROLES: readonly FileRole[] = ['marked', 'sent', 'version', 'brief', 'attachment'];
 

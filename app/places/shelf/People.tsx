@@ -3,7 +3,7 @@ import { authorRoles, type AuthorRole } from '#core/model/facts.ts';
 import { Choice } from '../../shared/controls/Choice.tsx';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { undoAndTell } from '../../shared/page/notify.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { joinPeople, PEOPLE_HISTORY, setPersonRole } from '../../workspace/commands/correct.ts';
 
 /** Everybody who wrote remarks, by the names in the files: two names can be one person, and a role can be wrong. */

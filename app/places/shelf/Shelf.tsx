@@ -8,7 +8,7 @@ import { offerFile } from '../../shared/page/notify.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import { bytesOfFile } from '../../shared/files/file-bytes.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import {
   checkBackup,
   restoreBackup,

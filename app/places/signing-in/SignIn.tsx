@@ -1,6 +1,6 @@
 import { useState, type SyntheticEvent } from 'react';
 import { Button } from '../../shared/controls/Controls.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { useSession } from '../../workspace/state/use-session.ts';
 
 /** The way in for whoever has no session: name and access code, or files alone. */

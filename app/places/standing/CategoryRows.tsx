@@ -9,7 +9,7 @@ import { useGrowing } from '../../shared/page/growing.ts';
 import { shownShare, shownShares } from '../../shared/shown/figures.ts';
 import { stateSentence } from '../../shared/line/state-words.ts';
 import { channelAddress } from '../../shared/line/TallyChips.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import {
   reachOf,

@@ -14,7 +14,7 @@ import { KeptForm, useKeptForm } from '../../shared/controls/KeptForm.tsx';
 import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { ownZone } from '../../shared/shown/own-zone.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { putCourse, removeCourse } from '../../workspace/commands/by-hand.ts';
 import { newId } from '../../workspace/commands/draft.ts';
 import { PolicyInputs } from '../../shared/controls/PolicyInputs.tsx';

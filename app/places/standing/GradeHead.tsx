@@ -1,7 +1,7 @@
 import { stepReached } from '#core/scores/rules.ts';
 import { toShown, type Fraction } from '#core/scores/fraction.ts';
 import { shownShare, shownShares } from '../../shared/shown/figures.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { Standing } from '#core/assignment/standing.ts';
 
 /** The grade of a course as it is told: per cent, and the step of the course's own scale. */

@@ -6,7 +6,7 @@ import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { Assignment } from '#core/model/facts.ts';
 import { decimalIn } from '#core/model/ids.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { setIf } from '../../workspace/commands/by-hand.ts';
 
 /** A score that is not given: the course is reckoned as if it were, from the first key on. */

@@ -9,7 +9,7 @@ import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { useSize } from '../../shared/page/hooks.ts';
 import { shownShares } from '../../shared/shown/figures.ts';
 import { usePreferences } from '../../shared/page/preferences.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { missingByCriterion, type Missing as MissingIn, type Standing } from '#core/assignment/standing.ts';
 import { assignmentAddress, criterionAddress } from '../../shared/page/addresses.ts';
 

@@ -4,7 +4,7 @@ import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { stateSentence } from '../../shared/line/state-words.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { worthIn } from '#core/assignment/worth.ts';
 import type { Standing } from '#core/assignment/standing.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';

@@ -14,7 +14,7 @@ import {
 import { neededAverage, restOf, withRest } from '#core/scores/what-if.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { shownShare } from '../../shared/shown/figures.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 
 const FIRST_GOAL = '80';
 

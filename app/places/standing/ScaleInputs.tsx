@@ -2,7 +2,7 @@ import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { AreaField, FormSelect, TextField } from '../../shared/controls/Field.tsx';
 import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { newId } from '../../workspace/commands/draft.ts';
 import type { ScaleFields } from './scale-fields.ts';
 

@@ -6,7 +6,7 @@ import { compare, toShown, ZERO } from '#core/scores/fraction.ts';
 import { policyOf, scaleOf } from '#core/scores/rules.ts';
 import { shownMoment, shownPercent } from '../../shared/shown/shown.ts';
 import { shownPoints, shownShare } from '../../shared/shown/figures.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { scoredMarking, standing as counting } from '#core/assignment/attempts.ts';
 import { reachOf, type Standing, type StandingRow } from '#core/assignment/standing.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';

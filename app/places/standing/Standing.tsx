@@ -8,7 +8,7 @@ import { useDrawn, useKeys, useUndoKey } from '../../shared/page/hooks.ts';
 import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { isPast } from '../../shared/page/past-term.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { clearIfs, courseUndo } from '../../workspace/commands/by-hand.ts';
 import { useIfs, useStanding } from '../../workspace/state/use-standing.ts';
 import type { Standing as StandingOf } from '#core/assignment/standing.ts';

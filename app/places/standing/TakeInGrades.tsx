@@ -18,7 +18,7 @@ import { PasteTable } from '../../shared/controls/PasteTable.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import { ownZone } from '../../shared/shown/own-zone.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { ReadResult } from '../../workers/protocol.ts';
 import { tables } from '../../workers/clients.ts';
 import { takeInGrades } from '../../workspace/commands/take-in-grades.ts';

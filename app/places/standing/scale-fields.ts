@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { Scale, Step } from '#core/model/facts.ts';
 import { decimalIn } from '#core/model/ids.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { percentOfShare, shareOfPercent } from '../../shared/controls/rule-fields.ts';
 
 /** A course's own steps of results as text, a step a line: name, from per cent, counts per cent. */

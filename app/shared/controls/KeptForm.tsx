@@ -10,7 +10,7 @@ import {
 } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import type * as v from 'valibot';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { forgetFormDraft, useFormDraft } from '../page/form-draft.ts';
 import { Button } from './Controls.tsx';

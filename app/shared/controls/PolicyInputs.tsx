@@ -1,7 +1,7 @@
 import { useFormContext } from 'react-hook-form';
 import type { AttemptPolicy, LateRule } from '#core/model/facts.ts';
 import { FormSelect, TextField } from './Field.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { lateInWords, policyInWords, policyKinds, type PolicyFields } from './rule-fields.ts';
 
 /** How several attempts count and what lateness costs. `course`: what holds where nothing of its own is set. */

@@ -3,7 +3,7 @@ import type { AttemptPolicy, LateRule } from '#core/model/facts.ts';
 import { decimalIn, type DecimalString } from '#core/model/ids.ts';
 import { HUNDRED, divide, fromDecimal, multiply, toDecimal } from '#core/scores/fraction.ts';
 import { shownPercent } from '../shown/shown.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 
 /** Fields of forms as text, and what they mean. */
 

@@ -2,7 +2,7 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { FileFact } from '#core/model/facts.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { offerFile } from '../page/notify.ts';
 import { assignmentAddress } from '../page/addresses.ts';

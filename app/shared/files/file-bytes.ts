@@ -1,5 +1,5 @@
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 
 /** The bytes of a chosen file, or the sentence why it isn't even begun. */
 export async function bytesOfFile(file: File): Promise<Uint8Array<ArrayBuffer> | string> {

@@ -1,5 +1,5 @@
 import type { Workspace } from '../../workspace/workspace.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 /** Characters that one or another system takes for something else in a file's name. */
 const UNSAFE = /[\\/:*?"<>|\p{Cc}]+/gu;

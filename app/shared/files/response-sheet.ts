@@ -1,7 +1,7 @@
 import type { Answer } from '#core/check/answered.ts';
 import { responseRows, type ResponseRow, type ResponseSheet } from '#core/check/response-sheet.ts';
 import { saidBy } from '../remark/said.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import type { LiveOutcomes } from '../../workspace/state/outcomes.ts';
 

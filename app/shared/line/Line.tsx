@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { lineOf, stations, type Station, type StationState } from '#core/line/stations.ts';
 import type { Decision } from '#core/model/work.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { decisionLook } from '../remark/decision-look.ts';
 import { useNarrow, useSize } from '../page/hooks.ts';
@@ -98,7 +98,7 @@ export function Line({
       )}
       <ol
         className={clsx(
-          narrow && 'line-fades flex gap-5 overflow-x-auto pr-10 pl-4',
+          narrow && 'row-fades flex gap-5 overflow-x-auto pr-10 pl-4',
           narrow && (low ? 'pb-0.5' : 'py-1.5'),
           low && !narrow && 'flex items-baseline gap-2 overflow-x-auto text-sm',
           !narrow && !low && 'relative',

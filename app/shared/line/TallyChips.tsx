@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { Channel } from '#core/model/channels.ts';
 import { isRead } from '#core/tally/tally.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { assignmentAddress, remarkAddress } from '../page/addresses.ts';
 
 /** In which material of the reading place each channel is read. */

@@ -1,7 +1,7 @@
 import { shownPoints } from '../shown/figures.ts';
 import type { Instant } from '#core/model/ids.ts';
 import { lateRuleOf, policyOf } from '#core/scores/rules.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { standing } from '#core/assignment/attempts.ts';
 import { daysUntil, shownMoment, shownPercent } from '../shown/shown.ts';

@@ -49,17 +49,24 @@ export function useSize<E extends HTMLElement>(): [RefObject<E | null>, { width:
 }
 
 /**
- * Whether what an element holds is cut off below: its text is longer than the lines it may have. Looked at again when its
- * size changes.
+ * Whether what an element holds is cut off, below or along a row: there is more of it than has room. Looked at again when
+ * its size changes.
  */
-export function useIsCut<E extends HTMLElement>(): [RefObject<E | null>, boolean] {
+export function useIsCut<E extends HTMLElement>(
+  along: 'column' | 'row' = 'column',
+): [RefObject<E | null>, boolean] {
   const ref = useRef<E>(null);
   const [cut, setCut] = useState(false);
   useLayoutEffect(() => {
     const element = ref.current;
     if (element === null) return;
     // Lines of a text may reach a fraction of a pixel beyond its box.
-    const look = () => setCut(element.scrollHeight > element.clientHeight + 1);
+    const look = () =>
+      setCut(
+        along === 'column'
+          ? element.scrollHeight > element.clientHeight + 1
+          : element.scrollWidth > element.clientWidth + 1,
+      );
     look();
     const observer = new ResizeObserver(look);
     observer.observe(element);

@@ -1,7 +1,7 @@
 import type { Undone, Workspace } from '../../workspace/workspace.ts';
 import { saidBy } from '../remark/said.ts';
 import { toast } from 'sonner';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { isStorageRefusal } from '../../workspace/storage/refusal.ts';
 
 /** Takes back the last change of an assignment, or of another scope, and says what it was and which remark it was about. */

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 
 /** Puts the place's name and the count of what is not read into the page's title. */

@@ -3,7 +3,7 @@ import { Select } from '../controls/Select.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { CriterionId, asId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { linkRemarks } from '../../workspace/commands/decide.ts';
 import { useSuggestion } from '../../workspace/state/suggestions.ts';

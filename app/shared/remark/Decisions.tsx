@@ -3,7 +3,7 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import type { Remark } from '#core/model/remark.ts';
 import { decisions, type Decision, type Judgement } from '#core/model/work.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { decideRemark, toggleCarry } from '../../workspace/commands/decide.ts';
 import { useSingleKeys } from '../page/single-keys.ts';
 import { decisionLook } from './decision-look.ts';

@@ -2,7 +2,7 @@ import { Select } from '../controls/Select.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { noteOnRemark, setStance } from '../../workspace/commands/decide.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useKeptText } from './kept-text.ts';

@@ -2,7 +2,7 @@ import { Explained } from '../controls/Explained.tsx';
 import { Fold } from '../controls/Fold.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { importanceOf, type Loss } from '#core/rubric/behind.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { behindOf, hundredths, type AssignmentView } from '#core/assignment/view.ts';
 
 /** What of a loss lies behind a remark; it opens into how that was reckoned. */

@@ -13,7 +13,7 @@ import { saidBy } from './said.ts';
 import { CriterionChoice } from './CriterionChoice.tsx';
 import { PointsBehind } from './PointsBehind.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { behindOf, criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { markRead } from '../../workspace/commands/decide.ts';
 import { NoteField, StanceChoice } from './Judging.tsx';

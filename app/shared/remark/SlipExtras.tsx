@@ -7,7 +7,7 @@ import { abbreviationsOf } from '#core/saying/abbreviations.ts';
 import { placesNamed } from '#core/saying/places.ts';
 import { proposalFor } from '#core/saying/saying-of.ts';
 import { suggestedWording } from '#core/saying/wording.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { placeOfSpan, placeRemark } from '../../workspace/commands/correct.ts';
 import { partRemark } from '../../workspace/commands/decide.ts';

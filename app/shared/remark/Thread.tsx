@@ -2,7 +2,7 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import type { Remark, Reply } from '#core/model/remark.ts';
 import type { Judgement } from '#core/model/work.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { replyToRemark } from '../../workspace/commands/decide.ts';
 import { useKeptText } from './kept-text.ts';
 import { shownDay } from '../shown/shown.ts';

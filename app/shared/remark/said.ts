@@ -1,5 +1,5 @@
 import type { Remark } from '#core/model/remark.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 
 /** What a remark says in words: its own, else what it changes, else that it came without any. */
 export function saidBy({ text, change, kind }: Remark): string {

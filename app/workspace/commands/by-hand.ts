@@ -6,7 +6,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { rubricOfDraft, type RubricDraft } from '#core/rubric/draft.ts';
 import { aimId } from '#core/rubric/aim.ts';
 import { wordingMark } from '#core/reading/need.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { rubricOf } from '#core/assignment/points.ts';
 import { recordsIn } from '#core/assignment/records.ts';
 import { remarksOfMarking } from '../desk/facts.ts';

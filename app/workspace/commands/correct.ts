@@ -8,7 +8,7 @@ import type { FileRole, StoredFile } from '#core/model/work.ts';
 import type { Anchor } from '#formats/marked-paper.ts';
 import { wordingMark } from '#core/reading/need.ts';
 import { reader } from '../../workers/clients.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { ReadPaper } from '../storage/records.ts';
 import type { Writing } from '../storage/transact.ts';
 /** Puts right what was taken in wrongly: the assignment or role of a file, who somebody is, where a remark hangs. */

@@ -5,7 +5,7 @@ import type { Decision, Judgement, Stance } from '#core/model/work.ts';
 import { changeKindOf, MINUTES_BY_KIND, taskTitleOf } from '#core/plan/tasks.ts';
 import { wordingMark } from '#core/reading/need.ts';
 import { isDecided } from '#core/tally/tally.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { Writing } from '../storage/transact.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { ScoreChange } from '#core/assignment/attempts.ts';

@@ -3,7 +3,7 @@ import { asId, type AssignmentId, type FileHash, VersionId } from '#core/model/i
 import type { Draft, DraftContent, StoredFile, Version } from '#core/model/work.ts';
 import { draftFrom } from '#core/paper/draft.ts';
 import type { Block } from '#core/paper/paper.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { draftIdOf } from '#core/model/own-ids.ts';
 
 export function newId(): string {

@@ -2,7 +2,7 @@ import type { Workspace } from '../workspace.ts';
 import type { AssignmentId, Instant } from '#core/model/ids.ts';
 import type { Attempt } from '#core/model/facts.ts';
 import { hashOf } from '#formats/hash.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { withdrawAttempt, type Answer } from '../desk/desk-client.ts';
 import { newId } from './draft.ts';
 import { outsideAttemptId } from '#core/model/own-ids.ts';

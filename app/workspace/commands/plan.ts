@@ -1,7 +1,7 @@
 import type { Workspace } from '../workspace.ts';
 import type { ChangeKind, Task } from '#core/model/work.ts';
 import { MINUTES_BY_KIND } from '#core/plan/tasks.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 
 function changeTask(
   workspace: Workspace,

@@ -5,7 +5,7 @@ import type { PromisePlace } from '#core/model/promises.ts';
 import type { Query } from '#core/model/work.ts';
 import type { Promised } from '#core/tally/promises.ts';
 import { toShown } from '#core/scores/fraction.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { newId } from './draft.ts';
 import type { Writing } from '../storage/transact.ts';

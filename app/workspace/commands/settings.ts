@@ -1,5 +1,5 @@
 import type { Setting } from '#core/model/work.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import type { Workspace } from '../workspace.ts';
 
 /** What is set can be taken back in the place of the settings, not in that of an assignment. */

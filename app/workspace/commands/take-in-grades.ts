@@ -5,7 +5,7 @@ import type { CourseId } from '#core/model/ids.ts';
 import { ownAssignmentId, ownCategoryId, ownCourseId } from '#core/model/own-ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { ImportedCourse, ImportedItem } from '#formats/grades/imported.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { courseUndo, writeScore } from './by-hand.ts';
 import type { Writing } from '../storage/transact.ts';
 

@@ -5,7 +5,7 @@ import { blankAssignment, blankAttempt, blankMarking } from '#core/model/blank.t
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
 import { channelOn, remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
-import { words } from '../../words/en.ts';
+import * as words from '../../words/en.ts';
 import { putRemark } from '../desk/facts.ts';
 import type { ReadPaper } from '../storage/records.ts';
 import type { Writing } from '../storage/transact.ts';

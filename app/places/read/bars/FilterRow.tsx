@@ -3,7 +3,7 @@ import clsx from 'clsx';
 import { useEffect, useRef } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { Button } from '../../../shared/controls/Controls.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { filterFields, groupsBy, passes, type Filter, type FilterField } from '../filter.ts';
 

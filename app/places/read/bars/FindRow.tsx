@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from '../../../shared/controls/Controls.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import { findingsIn, textToSearch, type Finding } from '../paper/found-words.ts';
 import type { TextState } from '../paper/layout-segments.ts';

@@ -1,6 +1,6 @@
 import { Button } from '../../../shared/controls/Controls.tsx';
 import { Dialog } from '../../../shared/controls/Dialog.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 
 export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (

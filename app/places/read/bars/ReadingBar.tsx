@@ -5,7 +5,7 @@ import { Button } from '../../../shared/controls/Controls.tsx';
 import { Menu, MenuChoice, MenuItem, MenuSwitch } from '../../../shared/controls/Menu.tsx';
 import { useNarrow } from '../../../shared/page/hooks.ts';
 import { setPreference, usePreferences } from '../../../shared/page/preferences.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { PaperFile } from '#core/assignment/papers.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';

@@ -2,7 +2,7 @@ import { Select } from '../../../shared/controls/Select.tsx';
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../../shared/controls/Controls.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import { useSight } from '../paper/sight.ts';
 import type { ReadingState } from '../reading-state.ts';
 
@@ -33,6 +33,7 @@ export function ReadingTools({
       </Button>
       <Select
         look="quiet"
+        className="shrink-0"
         label={words.reading.fitLabel}
         value={zoom === 'page' ? zoom : zoom === 1 ? 'width' : 'other'}
         options={[

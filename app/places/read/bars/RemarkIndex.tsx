@@ -2,7 +2,7 @@ import { Toggles } from '../../../shared/controls/Toggles.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { Empty } from '../../../shared/controls/Controls.tsx';
 import { RemarkLines } from '../../../shared/remark/RemarkLines.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { filterFields, groupsBy, type FilterField } from '../filter.ts';
 

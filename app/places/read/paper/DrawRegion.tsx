@@ -1,5 +1,5 @@
 import { useState, type PointerEvent } from 'react';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 
 /** A part of a picture, in its own pixels. */
 export interface Region {

@@ -4,7 +4,7 @@ import { memo, useEffect, useRef } from 'react';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
 import { saidBy } from '../../../shared/remark/said.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import { drawingTurns } from './drawing-turns.ts';
 import { DrawRegion, type Region } from './DrawRegion.tsx';
 import { WORDS_DRAWN } from './found-words.ts';

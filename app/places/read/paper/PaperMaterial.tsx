@@ -2,7 +2,7 @@ import { useWorkspace, useWorkspaceState } from '../../../workspace/use-workspac
 import { useMemo, useState } from 'react';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { Empty } from '../../../shared/controls/Controls.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { PaperFile } from '#core/assignment/papers.ts';
 import { placeRemark } from '../../../workspace/commands/correct.ts';

@@ -2,7 +2,7 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { Remark } from '#core/model/remark.ts';
 import { Button } from '../../../shared/controls/Controls.tsx';
 import { Slip } from '../../../shared/remark/Slip.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 
 const ALREADY = () => undefined;

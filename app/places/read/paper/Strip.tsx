@@ -2,7 +2,7 @@ import { memo, useMemo } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import { isRead } from '#core/tally/tally.ts';
 import type { PageSize } from '#formats/marked-paper.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { Box } from './geometry.ts';
 import { useSight } from './sight.ts';

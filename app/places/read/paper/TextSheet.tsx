@@ -3,7 +3,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, type CSSProperties, type R
 import type { Remark } from '#core/model/remark.ts';
 import { layoutMap, type Layout, type LayoutBlock } from '#core/paper/layout.ts';
 import { saidBy } from '../../../shared/remark/said.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import { WORDS_DRAWN } from './found-words.ts';
 import type { Box } from './geometry.ts';

@@ -6,7 +6,7 @@ import type { Criterion } from '#core/model/facts.ts';
 import type { Aim } from '#core/model/work.ts';
 import { paperOfDraft } from '#core/paper/draft.ts';
 import { aimItems, measuredIn } from '#core/rubric/aim.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { tickAim } from '../../../workspace/commands/by-hand.ts';
 

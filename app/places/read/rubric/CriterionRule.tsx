@@ -9,7 +9,7 @@ import { Button } from '../../../shared/controls/Controls.tsx';
 import { Sharing } from '../../../shared/remark/PointsBehind.tsx';
 import { RemarkLines } from '../../../shared/remark/RemarkLines.tsx';
 import { Slip } from '../../../shared/remark/Slip.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { proposedQueries, takeUpQuery } from '../../../workspace/commands/queries.ts';
 import { AimList } from './AimList.tsx';

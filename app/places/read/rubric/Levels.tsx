@@ -5,7 +5,7 @@ import type { Level } from '#core/model/facts.ts';
 import { asksBeyond } from '#core/rubric/asks.ts';
 import type { ScaledResult } from '#core/rubric/result.ts';
 import { fromDecimal, multiply, toShown } from '#core/scores/fraction.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { aimAt } from '../../../workspace/commands/by-hand.ts';
 

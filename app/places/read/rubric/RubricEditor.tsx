@@ -11,7 +11,7 @@ import { AreaField, FormCheck, TextField } from '../../../shared/controls/Field.
 import { KeptForm, useKeptForm } from '../../../shared/controls/KeptForm.tsx';
 import { PasteTable } from '../../../shared/controls/PasteTable.tsx';
 import { RemoveButton } from '../../../shared/controls/RemoveButton.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { Pasted, ReadResult } from '../../../workers/protocol.ts';
 import { tables } from '../../../workers/clients.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';

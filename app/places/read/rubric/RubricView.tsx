@@ -8,7 +8,7 @@ import { toShown, type Fraction } from '#core/scores/fraction.ts';
 import { Button, Empty } from '../../../shared/controls/Controls.tsx';
 import { useNarrow } from '../../../shared/page/hooks.ts';
 import { setPreference, usePreferences } from '../../../shared/page/preferences.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import { linkRemarks } from '../../../workspace/commands/decide.ts';
 import { suggestionsIn } from '../../../workspace/state/suggestions.ts';

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { decimalIn } from '#core/model/ids.ts';
 import type { RubricDraft } from '#core/rubric/draft.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 
 /** A rubric as the fields of a form. */
 

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { Button } from '../../../shared/controls/Controls.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { placeRemark } from '../../../workspace/commands/correct.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';

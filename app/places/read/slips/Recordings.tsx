@@ -1,5 +1,5 @@
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import { markRead } from '../../../workspace/commands/decide.ts';
 import { useFileUrl } from '../../../shared/files/file-url.ts';
 import { SlipList, type SlipListProps } from './SlipList.tsx';

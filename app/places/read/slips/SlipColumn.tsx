@@ -2,7 +2,7 @@ import clsx from 'clsx';
 import { useMemo } from 'react';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { setPreference } from '../../../shared/page/preferences.ts';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { Desk } from '../paper/desk.ts';
 import { useUnfolded } from '../reading-state.ts';
 import { Curves } from './Curves.tsx';

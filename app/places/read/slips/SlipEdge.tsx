@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 
 export const LEAST_SLIP = 240;
 const STEP = 24;

@@ -1,6 +1,6 @@
 import { Empty } from '../../../shared/controls/Controls.tsx';
 import { FileRow } from '../../../shared/files/FileRow.tsx';
-import { words } from '../../../words/en.ts';
+import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { SlipList, type SlipListProps } from './SlipList.tsx';
 
