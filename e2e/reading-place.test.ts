@@ -69,7 +69,7 @@ describe('The reading place', () => {
       await page.reload();
       await until(
         page,
-        () => document.querySelector('main [role="group"] [aria-checked="true"]')?.textContent === 'Colour',
+        () => document.querySelector('main [role="radio"][aria-checked="true"]')?.textContent === 'Colour',
       );
       await (await seeText(page, 'So there is no control.')).click();
       await page.waitForSelector('[data-slip][aria-current="true"]');
@@ -77,7 +77,7 @@ describe('The reading place', () => {
         'So there is no control.',
       );
       await clickRole(page, 'button', 'List');
-      await until(page, () => document.querySelector('main [role="group"] [aria-checked="true"]') !== null);
+      await until(page, () => document.querySelector('main [role="radio"][aria-checked="true"]') !== null);
     },
   );
 

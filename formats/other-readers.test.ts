@@ -313,6 +313,17 @@ describe('XFDF', () => {
 });
 
 describe('transcripts and plain texts', () => {
+  it('a text of 40,000 words in one line is read like any other', async () => {
+    const line = Array.from({ length: 5000 }, (_, n) => `Well ${n} rose by a hand’s breadth in spring.`).join(
+      ' ',
+    );
+    const { paper } = await readPaper(strToU8(`# Wells\n${line}`), null);
+    expect(paper.blocks.map(({ kind, text }) => [kind, text.length])).toEqual([
+      ['heading', 5],
+      ['paragraph', line.length],
+    ]);
+  });
+
   it('tell what is said when, and by whom', () => {
     const cues = readVtt(sample('spoken.vtt'));
     expect(cues.map(({ fromS, toS, speaker }) => [fromS, toS, speaker])).toEqual([

@@ -102,6 +102,7 @@ function categoryGrade(
     else counted.push({ id, earned, possible, dueMs });
   }
   const kept = keptAfterDrops(counted, category.drop, extra);
+  const isKept = new Set(kept);
   const earned = kept.reduce((sum, one) => add(sum, one.earned), extra);
   const possible = kept.reduce((sum, one) => add(sum, one.possible), ZERO);
   return {
@@ -109,7 +110,7 @@ function categoryGrade(
     ratio: possible.n === 0n ? null : divide(earned, possible),
     earned,
     possible,
-    dropped: counted.filter((one) => !kept.includes(one)).map(({ id }) => id),
+    dropped: counted.filter((one) => !isKept.has(one)).map(({ id }) => id),
   };
 }
 

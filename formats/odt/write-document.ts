@@ -32,6 +32,8 @@ interface Walk {
   readonly regions: ReadonlyMap<string, ChangedRegion>;
   readonly parts: Parts;
   readonly annotations: OdtAnnotation[];
+  /** Of those of one name the first. */
+  readonly byName: Map<string, OdtAnnotation>;
   readonly footnotes: { readonly number: number; text: string }[];
   readonly spans: TextStyle[];
   readonly active: { readonly id: string; readonly change: TrackedChange }[];
@@ -83,6 +85,7 @@ function beginAnnotation(walk: Walk, attributes: Attributes): void {
     to: at,
   };
   walk.annotations.push(walk.inside);
+  if (!walk.byName.has(walk.inside.id)) walk.byName.set(walk.inside.id, walk.inside);
 }
 
 /** More of what an annotation says, after the paragraph that was begun last. */
@@ -151,8 +154,8 @@ const inText: ElementRows<Walk> = {
   'table:table-cell': { open: ({ tables }) => tables.nextColumn() },
   'office:annotation': { open: beginAnnotation },
   'office:annotation-end': {
-    open: ({ annotations, writer }, attributes) => {
-      const ended = annotations.find(({ id }) => id === attributes['office:name']);
+    open: ({ byName, writer }, attributes) => {
+      const ended = byName.get(attributes['office:name'] ?? '');
       if (ended !== undefined) ended.to = writer.position;
     },
   },
@@ -225,6 +228,7 @@ export function writeDocument(
     regions,
     parts,
     annotations: [],
+    byName: new Map(),
     footnotes: [],
     spans: [],
     active: [],

@@ -41,24 +41,37 @@ type BlockStart = Pick<LayoutBlock, 'kind' | 'level' | 'cell'>;
 
 /** Writes a paper down piece by piece as it is read, with what was changed and where things hang. */
 export class LayoutWriter {
-  private text = '';
+  /** Joined once, at the end: a text that is looked at while it grows is copied whole each time. */
+  private readonly pieces: string[] = [];
+  private length = 0;
+  private endsInSpace = false;
+  /** Where the last words end; what follows them so far is line feeds. */
+  private wordsEnd = 0;
   private readonly blocks: LayoutBlock[] = [];
   private readonly pictures: LayoutPicture[] = [];
   private readonly notes: LayoutNote[] = [];
   private readonly tracked: TrackedSpan[] = [];
+  /** Which of the tracked spans is the last of a change. */
+  private readonly lastOfChange = new Map<string, number>();
   private styles: LayoutStyle[] = [];
   private open: { start: BlockStart; from: number } | null = null;
   private waiting: number[] = [];
 
   /** Where the next character will stand. */
   get position(): number {
-    return this.text.length;
+    return this.length;
+  }
+
+  private write(piece: string): void {
+    this.pieces.push(piece);
+    this.length += piece.length;
   }
 
   beginBlock(start: BlockStart): void {
     this.endBlock();
-    if (this.text !== '') this.text += '\n';
-    this.open = { start, from: this.text.length };
+    if (this.length > 0) this.write('\n');
+    this.endsInSpace = false;
+    this.open = { start, from: this.length };
     this.styles = [];
   }
 
@@ -74,11 +87,11 @@ export class LayoutWriter {
   endBlock(): void {
     if (this.open === null) return;
     const { start, from } = this.open;
-    this.blocks.push({ ...start, from, to: this.text.length, styles: this.styles, picture: null });
+    this.blocks.push({ ...start, from, to: this.length, styles: this.styles, picture: null });
     this.open = null;
     const { cell } = start;
     for (const picture of this.waiting.splice(0)) {
-      const at = this.text.length;
+      const at = this.length;
       this.blocks.push({ kind: 'picture', level: 0, cell, from: at, to: at, styles: [], picture });
     }
   }
@@ -86,12 +99,12 @@ export class LayoutWriter {
   append(raw: string, style: TextStyle, changes: readonly TrackedChange[]): void {
     if (this.open === null) return;
     let piece = foldSpaces(raw);
-    if (piece.startsWith(' ') && (this.text.length === this.open.from || this.text.endsWith(' ')))
-      piece = piece.slice(1);
+    if (piece.startsWith(' ') && (this.length === this.open.from || this.endsInSpace)) piece = piece.slice(1);
     if (piece === '') return;
-    const from = this.text.length;
-    this.text += piece;
-    const to = this.text.length;
+    const from = this.length;
+    this.write(piece);
+    const to = this.length;
+    this.endsInSpace = piece.endsWith(' ');
     if (style.bold || style.italic) {
       const last = this.styles.at(-1);
       if (last?.to === from && last.bold === style.bold && last.italic === style.italic)
@@ -99,25 +112,30 @@ export class LayoutWriter {
       else this.styles.push({ from, to, bold: style.bold, italic: style.italic });
     }
     for (const change of changes) this.track(change, from, to);
+    this.wordsEnd = to;
   }
 
   /** Words under a change that follow others under the same one, perhaps after a new paragraph, go on with it. */
   private track(change: TrackedChange, from: number, to: number): void {
-    const index = this.tracked.findLastIndex((span) => sameChange(span.change, change));
-    const last = this.tracked.at(index);
-    if (index >= 0 && last !== undefined && /^\n*$/.test(this.text.slice(last.to, from)))
+    const index = this.lastOfChange.get(keyOf(change));
+    const last = index === undefined ? undefined : this.tracked.at(index);
+    if (index !== undefined && last !== undefined && last.to >= this.wordsEnd)
       this.tracked[index] = { ...last, to };
-    else this.tracked.push({ change, from, to });
+    else this.push({ change, from, to });
+  }
+
+  private push(span: TrackedSpan): void {
+    this.lastOfChange.set(keyOf(span.change), this.tracked.push(span) - 1);
   }
 
   /** Something about the whole block that is open, such as its formatting. */
   trackBlock(change: TrackedChange): void {
-    if (this.open !== null && this.text.length > this.open.from)
-      this.tracked.push({ change, from: this.open.from, to: this.text.length });
+    if (this.open !== null && this.length > this.open.from)
+      this.push({ change, from: this.open.from, to: this.length });
   }
 
   note(number: number): void {
-    this.notes.push({ at: this.text.length, number });
+    this.notes.push({ at: this.length, number });
   }
 
   /** A picture stands below the block that it comes in. */
@@ -134,7 +152,7 @@ export class LayoutWriter {
       moved: change.kind === 'move',
     }));
     const layout: Layout = {
-      text: this.text,
+      text: this.pieces.join(''),
       blocks: this.blocks,
       changes,
       pictures: this.pictures,
@@ -145,14 +163,9 @@ export class LayoutWriter {
   }
 }
 
-function sameChange(x: TrackedChange, y: TrackedChange): boolean {
-  return (
-    x.kind === y.kind &&
-    x.author === y.author &&
-    x.at === y.at &&
-    x.move?.end === y.move?.end &&
-    x.move?.name === y.move?.name
-  );
+/** The same for whatever is one change, wherever it stands. */
+function keyOf({ kind, author, at, move }: TrackedChange): string {
+  return JSON.stringify([kind, author, at, move?.end, move?.name]);
 }
 
 /**

@@ -20,9 +20,10 @@ export function readText(bytes: Uint8Array): MarkedPaper {
     throw new UnreadableFile('unknown kind');
   }
   const writer = new LayoutWriter();
+  // A line end is looked for first: looking back from every letter would take as long as the square of the line.
   for (const part of text
     .replace(/\r\n?/g, '\n')
-    .split(/\n[ \t]*\n|\n(?=[-*•][ \t])|(?<=^#{1,6} .*)\n|\n(?=#{1,6} )/m)) {
+    .split(/\n[ \t]*\n|\n(?=[-*•][ \t])|\n(?<=^#{1,6} .*\n)|\n(?=#{1,6} )/m)) {
     const found = /^\s*(?:(#{1,6})|([-*•]))[ \t]+([\s\S]*)$/.exec(part);
     if (part.trim() === '') continue;
     if (found === null) writer.beginBlock({ kind: 'paragraph', level: 0, cell: null });
