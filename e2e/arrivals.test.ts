@@ -14,8 +14,9 @@ import {
   type Desk,
   pick,
   seeChosen,
+  chooseIn,
 } from './harness.ts';
-import { pageTest } from './page-test.ts';
+import { pageTest, PHONE } from './page-test.ts';
 
 const DESK = { width: 1280, height: 800 };
 type Run = Parameters<typeof pageTest>[1];
@@ -350,6 +351,26 @@ describe('the brief and its resources', () => {
     await page.goBack();
     await seeText(page, 'Report on what blocking the ditches did');
   });
+});
+
+describe('a quiz', () => {
+  withOnly(
+    ['quiz-flow'],
+    'opens at the attempt that its score goes by, named with what that got, and leads to the other',
+    async ({ page, desk }) => {
+      await arrive(page, desk);
+      await page.goto(`${desk.address}/a/quiz-flow/read`);
+      await seeText(page, 'Attempt 2: 10 of 12');
+      await chooseIn(page, 'Attempt 2: 10 of 12', 'Attempt 1: 2.5 of 12');
+      await seeText(page, 'Attempt 1: 2.5 of 12');
+      expect(new URL(page.url()).searchParams.get('material')).toBe('quiz');
+      // On a phone the two results are rows, and nothing is cut off.
+      await page.setViewport(PHONE);
+      await page.goto(`${desk.address}/a/quiz-flow/send`);
+      await seeText(page, 'Before and after');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+    },
+  );
 });
 
 describe('what a remark says', () => {

@@ -84,6 +84,26 @@ describe('Decide', () => {
     expect(new URL(page.url()).searchParams.get('remark')).toContain('keld-30');
   });
 
+  pageTest('stays at the remark that one looks at when another is taken back', async ({ page, desk }) => {
+    await openDecide(page, desk);
+    await page.keyboard.press('a');
+    await pressed(page, 'Act');
+    await clickRole(page, 'button', 'Next remark');
+    await seeText(page, 'Remark 2 of 52');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await seeText(page, 'Undone: decided “Act”, on “');
+    await seeText(page, 'Remark 2 of 52');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('y');
+    await page.keyboard.up('Control');
+    await seeText(page, 'Done again: decided “Act”, on “');
+    await seeText(page, 'Remark 2 of 52');
+    await clickRole(page, 'button', 'Previous remark');
+    await pressed(page, 'Act');
+  });
+
   pageTest('is taken back step by step, also after a reload', async ({ page, desk }) => {
     await openDecide(page, desk);
     await page.keyboard.press('a');

@@ -23,9 +23,9 @@ export function Fold({
     <Radix.Root className={className} {...state}>
       <Radix.Trigger className={clsx('group inline-flex items-baseline gap-1 text-left', labelClass)}>
         <ChevronRight
-          size="0.9em"
+          size="0.75em"
           aria-hidden
-          className="shrink-0 translate-y-[0.1em] group-data-[state=open]:rotate-90"
+          className="shrink-0 translate-y-[0.05em] group-data-[state=open]:rotate-90"
         />
         <span>{label}</span>
       </Radix.Trigger>

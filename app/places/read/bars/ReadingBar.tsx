@@ -3,7 +3,7 @@ import { Select } from '../../../shared/controls/Select.tsx';
 import clsx from 'clsx';
 import { Button } from '../../../shared/controls/Controls.tsx';
 import { Menu, MenuChoice, MenuItem, MenuSwitch } from '../../../shared/controls/Menu.tsx';
-import { useNarrow } from '../../../shared/page/hooks.ts';
+import { useIsCut, useNarrow } from '../../../shared/page/hooks.ts';
 import { setPreference, usePreferences } from '../../../shared/page/preferences.ts';
 import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
@@ -54,12 +54,19 @@ export function ReadingBar({
   onKeys: () => void;
 }) {
   const narrow = useNarrow();
+  const [row, isCut] = useIsCut<HTMLDivElement>('row');
   const side = usePreferences((preferences) => preferences.slipSide);
   const flows = state.flowing && paper?.kind === 'pdf';
   const mayBeJoined = mayJoin && onPaper && paper !== null;
   const hasSides = onPaper && !narrow && count > 0;
   return (
-    <div className="flex max-w-full shrink-0 items-center gap-0.5 overflow-x-auto text-sm md:ml-auto">
+    <div
+      ref={row}
+      className={clsx(
+        'flex max-w-full shrink-0 items-center gap-0.5 overflow-x-auto text-sm md:ml-auto',
+        isCut && 'row-goes-on pr-10',
+      )}
+    >
       {onPaper && file !== null && (papers.length > 1 || file.role === 'quiz') && (
         <Menu label={file.role === 'quiz' ? paperLabel(view, file) : words.reading.files(papers.length)}>
           <MenuChoice
