@@ -82,13 +82,13 @@ export async function transact(
     },
     put: (store, record) => write(store, recordStores[store].keyOf(record), record),
     remove: (store, key) => write(store, key, null),
-    putBody: ({ hash, bytes }) => void transaction.objectStore('bodies').put(bytes, hash),
-    removeBody: (hash) => void transaction.objectStore('bodies').delete(hash),
-    putBytes: (hash, bytes) => void transaction.objectStore('bytes').put(bytes, hash),
-    putPaper: (paper) => void transaction.objectStore('papers').put(paper),
-    removePaper: (hash) => void transaction.objectStore('papers').delete(hash),
-    removeBytes: (hash) => void transaction.objectStore('bytes').delete(hash),
-    setMeta: (key, value) => void transaction.objectStore('meta').put(value, key),
+    putBody: ({ hash, bytes }) => toldByAll(transaction.objectStore('bodies').put(bytes, hash)),
+    removeBody: (hash) => toldByAll(transaction.objectStore('bodies').delete(hash)),
+    putBytes: (hash, bytes) => toldByAll(transaction.objectStore('bytes').put(bytes, hash)),
+    putPaper: (paper) => toldByAll(transaction.objectStore('papers').put(paper)),
+    removePaper: (hash) => toldByAll(transaction.objectStore('papers').delete(hash)),
+    removeBytes: (hash) => toldByAll(transaction.objectStore('bytes').delete(hash)),
+    setMeta: (key, value) => toldByAll(transaction.objectStore('meta').put(value, key)),
   };
   try {
     await work(writing);
@@ -106,6 +106,11 @@ export async function transact(
     }
     throw error;
   }
+}
+
+/** A request that nobody waits for: if it fails, the whole transaction does and tells. */
+function toldByAll(request: Promise<unknown>): void {
+  request.catch(() => undefined);
 }
 
 type History = IDBPObjectStore<
