@@ -4,13 +4,20 @@
  * (E. Myers, An O(ND) Difference Algorithm and Its Variations, Algorithmica 1, 1986).
  */
 
-/** Beyond this many edits in one stretch the search stops and the stretch counts as replaced: bounds the time. */
-const MOST_EDITS = 2000;
-/** A stretch shorter than this is solved by Myers at once: looking for unique words would not pay. */
-const SHORT_STRETCH = 1500;
+/** What bounds the time that matching takes. */
+export interface MatchLimits {
+  /** Beyond so many edits in one stretch the search stops, and only the longest run that it saw is kept. */
+  readonly mostEdits: number;
+  /** A stretch of so many words is solved by Myers at once: looking for words that stand once would not pay. */
+  readonly shortStretch: number;
+}
+
+/** For whole papers: two versions that have nothing in common are given up on before one waits. */
+const LIMITS: MatchLimits = { mostEdits: 2000, shortStretch: 1500 };
 
 /** For each word of A the index of the word of B that it stays as, or -1. The indices ascend. */
-export function matchWords(a: Int32Array, b: Int32Array): Int32Array {
+export function matchWords(a: Int32Array, b: Int32Array, limits = LIMITS): Int32Array {
+  const { mostEdits, shortStretch } = limits;
   const toB = new Int32Array(a.length).fill(-1);
   const stack: [number, number, number, number][] = [[0, a.length, 0, b.length]];
   for (let stretch = stack.pop(); stretch !== undefined; stretch = stack.pop()) {
@@ -19,7 +26,7 @@ export function matchWords(a: Int32Array, b: Int32Array): Int32Array {
     while (fromA < toA && fromB < toB2 && a[toA - 1] === b[toB2 - 1]) toB[--toA] = --toB2;
     if (fromA === toA || fromB === toB2) continue;
     const cuts =
-      toA - fromA > SHORT_STRETCH || toB2 - fromB > SHORT_STRETCH
+      toA - fromA > shortStretch || toB2 - fromB > shortStretch
         ? uniqueCuts(a, b, fromA, toA, fromB, toB2)
         : [];
     if (cuts.length > 0) {
@@ -32,7 +39,7 @@ export function matchWords(a: Int32Array, b: Int32Array): Int32Array {
       stack.push([fromA, toA, fromB, toB2]);
       continue;
     }
-    const snake = middleSnake(a, b, fromA, toA, fromB, toB2);
+    const snake = middleSnake(a, b, fromA, toA, fromB, toB2, mostEdits);
     if (snake === null) continue;
     for (let i = 0; i < snake.length; i++) toB[snake.fromA + i] = snake.fromB + i;
     stack.push([fromA, snake.fromA, fromB, snake.fromB]);
@@ -96,10 +103,11 @@ function middleSnake(
   toA: number,
   fromB: number,
   toB: number,
+  mostEdits: number,
 ): Snake | null {
   const n = toA - fromA;
   const m = toB - fromB;
-  const most = Math.min(Math.ceil((n + m) / 2), MOST_EDITS);
+  const most = Math.min(Math.ceil((n + m) / 2), mostEdits);
   const offset = most + 1;
   const delta = n - m;
   const forward = new Int32Array(2 * offset + 1);
