@@ -120,7 +120,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
       />
       <div className="min-w-0 flex-1 pl-1">
         <TitleField key={task.title} task={task} />
-        <p className="flex flex-wrap gap-x-2 text-sm text-quiet">
+        <p className="flex flex-wrap items-center gap-x-2 text-sm text-quiet">
           <RemarkLinks view={view} ids={task.remarkIds} />
           <Select
             look="quiet"
