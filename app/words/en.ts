@@ -1,5 +1,5 @@
 /** Every word of the interface, by place: what only one place says is loaded with it. Sentences are whole; figures come in as arguments. */
-export { frame, name, notice, places, signIn, skip, undo } from './frame.ts';
+export { frame, keptForm, name, notice, places, signIn, skip, undo } from './frame.ts';
 export { arrivals, tally } from './arrivals.ts';
 export { takeIn, comingIn } from './take-in.ts';
 export { assignment, line } from './assignment.ts';

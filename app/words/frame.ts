@@ -113,3 +113,10 @@ export const places = {
 };
 
 export const skip = 'Skip to the content';
+
+/** The page of a form. */
+export const keptForm = {
+  keep: 'Keep',
+  leave: 'Leave it',
+  back: 'What you had typed here is back.',
+};

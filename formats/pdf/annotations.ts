@@ -29,30 +29,36 @@ const REMARK_KINDS = new Set([
 /** Kinds that are none: what opens elsewhere, forms, and the windows of other annotations. */
 const NOT_REMARKS = new Set(['link', 'widget', 'popup']);
 
+/** A field that is as nothing where it is of another kind than expected: one odd field must not cost a remark. */
+function ifFits<Schema extends v.GenericSchema>(schema: Schema) {
+  return v.fallback(v.nullable(schema), null);
+}
+const Str = v.fallback(v.object({ str: v.string() }), { str: '' });
+
 /** What pdf.js tells of an annotation, as far as it is used here. */
 const Raw = v.object({
   id: v.string(),
-  subtype: v.optional(v.string(), ''),
-  rect: v.pipe(v.array(v.number()), v.length(4)),
-  annotationFlags: v.optional(v.number(), 0),
+  subtype: v.fallback(v.string(), ''),
+  rect: v.fallback(v.pipe(v.array(v.number()), v.length(4)), [0, 0, 0, 0]),
+  annotationFlags: v.fallback(v.number(), 0),
   quadPoints: v.nullish(v.unknown()),
-  inkLists: v.nullish(v.array(v.unknown())),
+  inkLists: ifFits(v.array(v.unknown())),
   vertices: v.nullish(v.unknown()),
   lineCoordinates: v.nullish(v.unknown()),
-  contentsObj: v.optional(v.object({ str: v.string() }), { str: '' }),
-  titleObj: v.optional(v.object({ str: v.string() }), { str: '' }),
-  richText: v.nullish(v.object({ str: v.optional(v.string(), '') })),
-  textContent: v.nullish(v.array(v.string())),
-  creationDate: v.nullish(v.string()),
-  modificationDate: v.nullish(v.string()),
+  contentsObj: Str,
+  titleObj: Str,
+  richText: Str,
+  textContent: ifFits(v.array(v.string())),
+  creationDate: ifFits(v.string()),
+  modificationDate: ifFits(v.string()),
   color: v.nullish(v.unknown()),
-  defaultAppearanceData: v.nullish(v.object({ fontColor: v.nullish(v.unknown()) })),
-  hasAppearance: v.optional(v.boolean(), false),
-  inReplyTo: v.nullish(v.string()),
-  replyType: v.nullish(v.string()),
-  state: v.nullish(v.string()),
-  stateModel: v.nullish(v.string()),
-  file: v.nullish(v.object({ filename: v.string(), content: v.nullish(v.instance(Uint8Array)) })),
+  defaultAppearanceData: ifFits(v.object({ fontColor: v.nullish(v.unknown()) })),
+  hasAppearance: v.fallback(v.boolean(), false),
+  inReplyTo: ifFits(v.string()),
+  replyType: ifFits(v.string()),
+  state: ifFits(v.string()),
+  stateModel: ifFits(v.string()),
+  file: ifFits(v.object({ filename: v.string(), content: ifFits(v.instance(Uint8Array)) })),
 });
 type Raw = v.InferOutput<typeof Raw>;
 
@@ -97,16 +103,16 @@ export async function annotationsOfPage(
   // "any" brings hidden ones too: replies often are.
   const raw = (await parsed(page.getAnnotations({ intent: 'any' }))) as unknown[];
   const names = await named;
-  return raw.flatMap((one) => {
-    const parsed = v.safeParse(Raw, one);
-    return parsed.success ? [annotationOf(parsed.output, page.pageNumber, names.get(parsed.output.id))] : [];
+  return raw.map((one) => {
+    const annotation = v.parse(Raw, one);
+    return annotationOf(annotation, page.pageNumber, names.get(annotation.id));
   });
 }
 
 function annotationOf(raw: Raw, page: number, named: AnnotationNames | undefined): Annotation {
   const kind = raw.subtype.toLowerCase();
   const contents = raw.replyType === 'Group' ? (named?.contents ?? '') : raw.contentsObj.str;
-  const plain = contents || (raw.richText?.str ?? '') || (named?.richText ?? '');
+  const plain = contents || raw.richText.str || (named?.richText ?? '');
   const text = plain || (kind === 'freetext' ? (raw.textContent ?? []).join('\n') : '');
   const ink = raw.inkLists?.map(numbersOf) ?? [];
   const corners = [raw.vertices, raw.lineCoordinates].map(numbersOf).filter((list) => list.length > 0);

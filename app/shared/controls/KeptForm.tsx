@@ -15,7 +15,7 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { forgetFormDraft, useFormDraft } from '../page/form-draft.ts';
 import { Button } from './Controls.tsx';
 
-const said = words.standing.form;
+const said = words.keptForm;
 
 interface Kept<Fields extends FieldValues> {
   readonly name: string;
@@ -90,14 +90,14 @@ export function KeptForm<Fields extends FieldValues>({
         <header>
           <Title className={clsx('font-serif font-semibold', main ? 'text-2xl' : 'text-xl')}>{title}</Title>
           {lead !== undefined && <p className="mt-1 text-quiet">{lead}</p>}
-          {restored && <p className="mt-1 font-semibold">{said.unkept}</p>}
+          {restored && <p className="mt-1 font-semibold">{said.back}</p>}
         </header>
         {children}
         <div className="flex flex-wrap gap-3 border-t border-rule pt-4">
           <Button look="main" type="submit">
             {said.keep}
           </Button>
-          <Button onClick={() => void leave(back)}>{said.cancel}</Button>
+          <Button onClick={() => void leave(back)}>{said.leave}</Button>
           {remove !== undefined && (
             <Button
               look="quiet"

@@ -30,14 +30,30 @@ export function forgetFormDraft(workspace: Workspace, name: string): void {
   localStorage.removeItem(keyOf(workspace, name));
 }
 
-/** Whether a value is of the kind that the field holds: what was stored may be of a form that looked otherwise. */
-function isOfKind(value: unknown, field: unknown): boolean {
-  return typeof value === typeof field && Array.isArray(value) === Array.isArray(field) && value !== null;
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+/**
+ * What was stored of a form, in the form's shape as it is today: what is of another kind, or not there, is as the form has
+ * it, and what the form has no more is left out. The items of a list are of the shape of the first that the form has.
+ */
+export function fitted(stored: unknown, form: unknown): unknown {
+  if (Array.isArray(form)) {
+    if (!Array.isArray(stored)) return form;
+    const [item] = form as unknown[];
+    return item === undefined ? stored : stored.map((one) => fitted(one, item));
+  }
+  if (isRecord(form))
+    return isRecord(stored)
+      ? Object.fromEntries(Object.entries(form).map(([key, own]) => [key, fitted(stored[key], own)]))
+      : form;
+  return typeof stored === typeof form ? stored : form;
 }
 
 /**
  * Keeps what is typed into `form` under `name`. Returns whether something typed before was put back.
- * @param initial what the fields hold before anything is typed; of what was stored, each that still fits is put back
+ * @param initial what the fields hold before anything is typed; what was stored is put back as far as it still fits
  */
 export function useFormDraft<Values extends FieldValues>(
   name: string,
@@ -47,11 +63,7 @@ export function useFormDraft<Values extends FieldValues>(
   const workspace = useWorkspace();
   const [restored] = useState(() => {
     const stored = storedDraft(workspace, name);
-    if (stored === null) return null;
-    const fitting = Object.entries(stored).filter(
-      ([field, value]) => field in initial && isOfKind(value, initial[field]),
-    );
-    return fitting.length === 0 ? null : { ...initial, ...Object.fromEntries(fitting) };
+    return stored === null ? null : (fitted(stored, initial) as Values);
   });
   const { reset, watch } = form;
   useEffect(() => {
