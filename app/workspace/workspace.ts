@@ -19,7 +19,7 @@ import { KeptViews, nextMoment } from './state/kept-views.ts';
 import { emptyRecords, type ReadPaper, type RecordMaps } from './storage/records.ts';
 import { TakingIn } from './taking-in/taking-in.ts';
 import { Bodies } from './state/bodies.ts';
-import { unpackText, type Body } from './storage/bodies.ts';
+import { sweepBodies, unpackText, type Body } from './storage/bodies.ts';
 import { DeskClock } from './state/clock.ts';
 import { Saving, type SavingState, type Unkept } from './state/saving.ts';
 import { moveInHistory, nextInHistory, transact, withChanges, type Writing } from './storage/transact.ts';
@@ -341,5 +341,6 @@ export async function openWorkspace(identity: Identity, clock = new DeskClock())
   });
   const workspace = new Workspace(identity, database, clock);
   await workspace.reload();
+  workspace.inBackground(() => sweepBodies(database));
   return workspace;
 }

@@ -1,6 +1,9 @@
 import { deleteDB, openDB } from 'idb';
 import { exampleAssignment, exampleJudgement } from '#core/model/example.ts';
-import { packText, unpackText } from './bodies.ts';
+import * as v from 'valibot';
+import type { FileHash } from '#core/model/ids.ts';
+import { Draft, Version } from '#core/model/work.ts';
+import { packText, sweepBodies, unpackText } from './bodies.ts';
 import { DATABASE_VERSION, loadRecords, openWorkspaceDatabase, type WorkspaceDatabase } from './database.ts';
 import seventh from './samples/storage-7-draft.json';
 import { moveInHistory, nextInHistory, transact } from './transact.ts';
@@ -20,6 +23,27 @@ function same(actual: unknown, expected: unknown): void {
 }
 
 const assignment = exampleAssignment();
+const exampleDraft = (bodyHash: FileHash) =>
+  v.parse(Draft, {
+    id: 'draft',
+    assignmentId: 'a',
+    attemptNumber: 2,
+    startedFrom: 'f'.repeat(64),
+    bodyHash,
+    headVersionId: null,
+    savedAt: '2026-11-02T10:00:00.000Z',
+  });
+const exampleVersion = (bodyHash: FileHash) =>
+  v.parse(Version, {
+    id: 'version',
+    draftId: 'draft',
+    assignmentId: 'a',
+    parentId: null,
+    at: '2026-11-02T10:00:00.000Z',
+    why: 'started',
+    bodyHash,
+    fileHash: null,
+  });
 const undo = { scopes: ['a'], label: 'decided' };
 
 /** A command that decides about a remark. */
@@ -134,6 +158,25 @@ const checks: Readonly<Record<string, (open: Open) => Promise<void>>> = {
     await Promise.all([add(), add(), add()]);
     const found = await database.get('records', ['assignments', assignment.id]);
     same((found?.record as { attemptsAllowed: unknown }).attemptsAllowed, 3);
+  },
+  'takes out documents that nothing leads to, and no other': async (open) => {
+    const database = await open();
+    const written = await Promise.all(['a', 'b', 'c', 'd'].map((word) => packText(JSON.stringify(word))));
+    const [current, frozen, undone, lost] = written;
+    const draft = exampleDraft(current.hash);
+    await transact(database, { scopes: ['a'], label: 'brought in' }, async (writing) => {
+      for (const body of written) writing.putBody(body);
+      await writing.put('drafts', { ...draft, bodyHash: undone.hash });
+    });
+    await move(database, 'undo');
+    await transact(database, null, async (writing) => {
+      await writing.put('drafts', { ...draft, id: 'other' as Draft['id'] });
+      await writing.put('versions', exampleVersion(frozen.hash));
+    });
+    await sweepBodies(database);
+    const kept = await database.getAllKeys('bodies');
+    same(kept.toSorted(), [current.hash, frozen.hash, undone.hash].toSorted());
+    same(kept.includes(lost.hash), false);
   },
   'brings a storage of version 7 up to date, documents and history with it': async (open) => {
     const old = await openDB(NAME, 7, {

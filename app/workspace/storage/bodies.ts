@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import type { FileHash } from '#core/model/ids.ts';
 import { DraftContent } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
+import type { WorkspaceDatabase } from './database.ts';
 
 /**
  * Bodies of drafts and versions: the editor's document as JSON, stored once under the SHA-256 of that JSON, compressed. The
@@ -44,6 +45,27 @@ const OfBody = v.looseObject({ bodyHash: v.string() });
 export function bodyHashIn(record: unknown): string[] {
   const parsed = v.safeParse(OfBody, record);
   return parsed.success ? [parsed.output.bodyHash] : [];
+}
+
+/**
+ * Takes out the documents that nothing leads to any more: no draft, no version, nothing that can be taken back or done
+ * again. One act, so that none is taken that another tab has just saved.
+ */
+export async function sweepBodies(database: WorkspaceDatabase): Promise<void> {
+  const transaction = database.transaction(['records', 'history', 'bodies'], 'readwrite');
+  const records = transaction.objectStore('records');
+  const bodies = transaction.objectStore('bodies');
+  const left = new Set(await bodies.getAllKeys());
+  for (const store of ['drafts', 'versions'])
+    for (const { record } of await records.getAll(IDBKeyRange.bound([store], [store, []])))
+      for (const hash of bodyHashIn(record)) left.delete(hash);
+  // The history is long, and seldom asked.
+  if (left.size > 0)
+    for (const { changes } of await transaction.objectStore('history').getAll())
+      for (const hash of changes.flatMap(({ before, after }) => [before, after]).flatMap(bodyHashIn))
+        left.delete(hash);
+  for (const hash of left) await bodies.delete(hash);
+  await transaction.done;
 }
 
 const WithContent = v.looseObject({ content: DraftContent });
