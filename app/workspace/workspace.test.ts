@@ -6,7 +6,8 @@ import { followPassages, followerOf } from '#core/anchors/outcome.ts';
 import { exampleRemark } from '#core/model/example.ts';
 import { draftFrom, paperOfDraft } from '#core/paper/draft.ts';
 import { paperOf, type Block } from '#core/paper/paper.ts';
-import { decideRemark, noteOnRemark, toggleCarry } from './commands/decide.ts';
+import { isRead } from '#core/tally/tally.ts';
+import { addReadingTime, decideRemark, noteOnRemark, toggleCarry } from './commands/decide.ts';
 import { markQueryPut } from './commands/queries.ts';
 import { beginDraft, bringInVersion, saveDraft } from './commands/draft.ts';
 import { orderTasks, renameTask, tickTask } from './commands/plan.ts';
@@ -217,6 +218,36 @@ describe('commands', () => {
     await workspace.undoLast('a');
     expect(records().tasks.size).toBe(0);
     expect(records().judgements.get('other')?.decision).toBe('keep');
+  });
+});
+
+describe('time spent reading', () => {
+  const read = () => records().readings.get('r1');
+
+  it('stands in the way of nothing that is taken back or done again, and stays', async () => {
+    await addReadingTime(workspace, remark, 400, false);
+    await decideRemark(workspace, remark, 'act');
+    // What was on its way when it was decided comes in afterwards.
+    await addReadingTime(workspace, remark, 600, false);
+    expect(read()).toMatchObject({ read: true, seenMs: 400 });
+    expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    expect(read()).toMatchObject({ read: false, seenMs: 400 });
+    await addReadingTime(workspace, remark, 1500, false);
+    expect(await workspace.redoNext('a')).toMatchObject({ kind: 'done' });
+    expect(read()).toMatchObject({ read: true, seenMs: 1900 });
+    expect(records().judgements.get('r1')?.decision).toBe('act');
+    await reopen();
+    expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    expect(read()).toMatchObject({ read: false, seenMs: 1900 });
+    expect(records().judgements.size).toBe(0);
+  });
+
+  it('of what was said anew since is not taken back', async () => {
+    await decideRemark(workspace, remark, 'act');
+    const anew = { ...remark, text: 'Say it otherwise.' };
+    await addReadingTime(workspace, anew, 5000, true);
+    expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    expect(isRead(anew, read())).toBe(true);
   });
 });
 

@@ -51,12 +51,14 @@ export function addReadingTime(
     const of = wordingMark(remark);
     const known = await writing.get('readings', remark.id);
     const before = known?.of === of ? known : null;
+    // Time counts until it is read; what was on its way when it was decided about changes nothing more.
+    if (before?.read === true) return;
     await writing.put('readings', {
       remarkId: remark.id,
       assignmentId: remark.assignmentId,
       of,
       seenMs: Math.round((before?.seenMs ?? 0) + ms),
-      read: read || before?.read === true,
+      read,
     });
   });
 }

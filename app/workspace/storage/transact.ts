@@ -8,6 +8,7 @@ import {
 import type { IDBPObjectStore, StoreNames } from 'idb';
 import * as v from 'valibot';
 import type { Body } from './bodies.ts';
+import { Reading } from '#core/model/work.ts';
 import type { Change, HistoryEntry, Undoable, WorkspaceDatabase, WorkspaceSchema } from './database.ts';
 
 /** What a command may do while its transaction is open. */
@@ -193,19 +194,42 @@ export async function moveInHistory(
   );
   const transaction = database.transaction(['records', 'history'], 'readwrite', { durability: 'strict' });
   const records = transaction.objectStore('records');
-  for (const { store, key, before } of changes) {
+  const moved: Change[] = [];
+  for (const { store, key, before, after } of changes) {
     const now = (await records.get([store, key]))?.record ?? null;
-    if (same(now, before)) continue;
-    await transaction.done;
-    return null;
+    if (store === 'readings')
+      moved.push({ store, key, before: now, after: readingMoved(now, before, after) });
+    else if (same(now, before)) moved.push({ store, key, before, after });
+    else {
+      await transaction.done;
+      return null;
+    }
   }
-  for (const { store, key, after } of changes) {
+  for (const { store, key, after } of moved) {
     if (after === null) await records.delete([store, key]);
     else await records.put({ store, key, record: after });
   }
   await transaction.objectStore('history').put({ ...entry, undone });
   await transaction.done;
-  return changes;
+  return moved;
+}
+
+/**
+ * A reading as it is after a command about it was moved. Time spent reading goes on whatever is taken back or done again: it
+ * stands in the way of neither, and stays.
+ * @param before how the command left it; what was said anew since, and is read as that, stays as it is
+ */
+function readingMoved(now: unknown, before: unknown, after: unknown): unknown {
+  if (same(now, before)) return after;
+  const [is, was, wanted] = [now, before, after].map((record) => {
+    const parsed = v.safeParse(Reading, record);
+    return parsed.success ? parsed.output : null;
+  });
+  if (is === null) return after;
+  const of = (was ?? wanted)?.of;
+  if (of !== undefined && is.of !== of) return now;
+  if (wanted === null) return { ...is, read: false };
+  return { ...wanted, seenMs: Math.max(is.seenMs, wanted.seenMs) };
 }
 
 /** The records with changes made; stores that nothing changed in keep their identity. */
