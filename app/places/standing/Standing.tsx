@@ -1,3 +1,4 @@
+import { Tooltip } from '../../shared/controls/Tooltip.tsx';
 import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import { lazy, Suspense, useMemo, type ReactNode } from 'react';
@@ -42,20 +43,20 @@ export function Standing() {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <nav aria-label={words.standing.courses} className="flex flex-wrap gap-2">
           {courses.map((one) => (
-            <Link
-              key={one.id}
-              to={courseAddress(one.id)}
-              aria-current={one === course ? 'page' : undefined}
-              title={isPast(one, atMs) ? words.standing.pastTerm(one.term) : one.title}
-              className={clsx(
-                'rounded-md border px-3 py-1.5',
-                one === course
-                  ? 'border-accent bg-surface font-bold'
-                  : 'border-rule text-quiet hover:border-ink',
-              )}
-            >
-              {one.code || one.title}
-            </Link>
+            <Tooltip key={one.id} text={isPast(one, atMs) ? words.standing.pastTerm(one.term) : one.title}>
+              <Link
+                to={courseAddress(one.id)}
+                aria-current={one === course ? 'page' : undefined}
+                className={clsx(
+                  'rounded-md border px-3 py-1.5',
+                  one === course
+                    ? 'border-accent bg-surface font-bold'
+                    : 'border-rule text-quiet hover:border-ink',
+                )}
+              >
+                {one.code || one.title}
+              </Link>
+            </Tooltip>
           ))}
         </nav>
         <div className="ml-auto flex flex-wrap gap-2">

@@ -33,7 +33,6 @@ export function SlipEdge({
       aria-valuemin={LEAST_SLIP}
       aria-valuemax={Math.round(most)}
       tabIndex={0}
-      title={words.reading.slipWidth}
       className="group absolute top-0 z-20 w-3 cursor-col-resize touch-none"
       style={{ left: at - 6 + wider * (dragged - width), height }}
       onPointerDown={(event) => {
