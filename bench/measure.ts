@@ -19,5 +19,5 @@ export function row(name: string, figures: Readonly<Record<string, number | stri
   const told = Object.entries(figures).map(([what, value]) =>
     typeof value === 'number' ? `${what} ${value.toFixed(1)} ms` : `${what} ${value}`,
   );
-  return `    ${name.padEnd(34)}${told.join('   ')}`;
+  return `    ${name.padEnd(46)}${told.join('   ')}`;
 }

@@ -1,5 +1,6 @@
 import { firstFrom } from '../text/ascending.ts';
 import { commonEnd, commonStart } from '../text/common.ts';
+import { searching, type Occurrences } from '../text/grams.ts';
 import type { Span } from '../text/span.ts';
 import { squeeze, type Squeezed } from '../text/squeeze.ts';
 import type { TextQuote } from '../model/remark.ts';
@@ -21,27 +22,31 @@ function squeezeQuote({ exact, prefix, suffix }: TextQuote): SqueezedQuote {
   return { exact: squeezed(exact), prefix: squeezed(prefix), suffix: squeezed(suffix) };
 }
 
-/** Every place at which a quotation's words stand, white space set aside, that begins at `first` or later and before `end`. */
-function candidatesFor(
+/** The places at which a quotation's words stand, each with how well its context agrees. */
+function candidatesAt(
   text: Squeezed,
   { exact, prefix, suffix }: SqueezedQuote,
-  first = 0,
-  end = text.text.length,
+  places: readonly number[],
 ): Candidate[] {
-  if (exact === '') return [];
-  const within = text.text.slice(first, end + exact.length - 1);
-  const found: Candidate[] = [];
-  for (let at = within.indexOf(exact); at >= 0; at = within.indexOf(exact, at + 1)) {
-    const i = first + at;
+  return places.map((i) => {
     const last = i + exact.length;
-    found.push({
+    return {
       span: { from: text.at[i], to: text.at[last - 1] + 1 },
       score:
         commonEnd(text.text.slice(Math.max(0, i - prefix.length), i), prefix) +
         commonStart(text.text.slice(last, last + suffix.length), suffix),
-    });
-  }
-  return found;
+    };
+  });
+}
+
+/** Those that begin at `first` or later and before `end`. */
+function candidatesWithin(text: Squeezed, quote: SqueezedQuote, first: number, end: number): Candidate[] {
+  const within = searching(text.text.slice(first, end + quote.exact.length - 1));
+  return candidatesAt(
+    text,
+    quote,
+    within(quote.exact).map((at) => first + at),
+  );
 }
 
 /** So far around the expected offset a quotation is looked for first, in UTF-16 units: a page or two. */
@@ -63,18 +68,30 @@ export function locateQuote(text: Squeezed, quote: TextQuote, near: number): Spa
   };
   // Nothing farther away can be better than a place nearby whose whole context agrees.
   const nearby = best(
-    candidatesFor(text, squeezed, firstFrom(text.at, near - NEARBY), firstFrom(text.at, near + NEARBY + 1)),
+    candidatesWithin(
+      text,
+      squeezed,
+      firstFrom(text.at, near - NEARBY),
+      firstFrom(text.at, near + NEARBY + 1),
+    ),
   );
   if (nearby?.score === squeezed.prefix.length + squeezed.suffix.length) return nearby.span;
-  return best(candidatesFor(text, squeezed))?.span ?? null;
+  return best(candidatesAt(text, squeezed, searching(text.text)(squeezed.exact)))?.span ?? null;
 }
 
 /**
  * The same, but null too where two places are alike in words and context and nothing tells which is meant.
  * @param near an offset that tells; null where there is none
+ * @param occurrences how the squeezed text is searched; for many quotations of one text, indexed
  */
-export function locateQuoteSurely(text: Squeezed, quote: TextQuote, near: number | null): Span | null {
-  const candidates = candidatesFor(text, squeezeQuote(quote));
+export function locateQuoteSurely(
+  text: Squeezed,
+  quote: TextQuote,
+  near: number | null,
+  occurrences: Occurrences = searching(text.text),
+): Span | null {
+  const squeezed = squeezeQuote(quote);
+  const candidates = candidatesAt(text, squeezed, occurrences(squeezed.exact));
   const most = Math.max(...candidates.map(({ score }) => score));
   const best = candidates.filter(({ score }) => score === most);
   if (best.length === 1) return best[0].span;

@@ -178,13 +178,22 @@ export function coursesOfGradebook(
   { classes, categories, lineItems, results }: Gradebook,
   student: string | null,
 ): ImportedCourse[] {
-  const ids = [
-    ...new Set([...classes.map((one) => one.sourcedId), ...lineItems.map((item) => item.class.sourcedId)]),
-  ];
-  return ids.flatMap((id): ImportedCourse[] => {
+  const itemsOf = new Map<string, OrLineItem[]>();
+  for (const item of lineItems) {
+    const items = itemsOf.get(item.class.sourcedId);
+    if (items === undefined) itemsOf.set(item.class.sourcedId, [item]);
+    else items.push(item);
+  }
+  const resultOf = new Map(
+    results.flatMap((one) =>
+      one.student.sourcedId === student ? [[one.lineItem.sourcedId, one] as const] : [],
+    ),
+  );
+  const ids = new Set([...classes.map((one) => one.sourcedId), ...itemsOf.keys()]);
+  return [...ids].flatMap((id): ImportedCourse[] => {
+    const items = itemsOf.get(id);
+    if (items === undefined) return [];
     const given = classes.find(({ sourcedId }) => sourcedId === id);
-    const items = lineItems.filter((item) => item.class.sourcedId === id);
-    if (items.length === 0) return [];
     const used = new Set(items.flatMap((item) => item.category?.sourcedId ?? []));
     return [
       {
@@ -195,16 +204,13 @@ export function coursesOfGradebook(
           const category = categories.find(({ sourcedId }) => sourcedId === key);
           return { key, title: category?.title ?? key, weight: decimalOf(category?.weight) };
         }),
-        items: items.map((item) => importedItem(item, results, student)),
+        items: items.map((item) => importedItem(item, resultOf.get(item.sourcedId))),
       },
     ];
   });
 }
 
-function importedItem(item: OrLineItem, results: readonly OrResult[], student: string | null): ImportedItem {
-  const result = results.findLast(
-    (one) => one.lineItem.sourcedId === item.sourcedId && one.student.sourcedId === student,
-  );
+function importedItem(item: OrLineItem, result: OrResult | undefined): ImportedItem {
   const marked =
     result !== undefined && result.scoreStatus !== 'not submitted' && result.scoreStatus !== 'exempt';
   return {

@@ -69,25 +69,37 @@ export function readDocxTables(bytes: Uint8Array): Grid[] {
   return found;
 }
 
-/** Word repeats a cell that spans rows as empty ones; how many tells how far it spans. */
+/** Word repeats a cell that spans rows as empty ones; how many of them stand below tells how far it spans. */
 function gridOfWord({ builder, rows }: OpenTable): Grid | null {
-  const columnOf = (row: readonly WordCell[], index: number) =>
-    row.slice(0, index).reduce((sum, { columns }) => sum + columns, 0);
+  const columns = rows.map(columnsOf);
+  // From below: how many cells in a row, counted from this row on, go on in each column.
+  const goingOn: ReadonlyMap<number, number>[] = [];
+  for (let r = rows.length - 1; r > 0; r--) {
+    const below = goingOn.at(r + 1);
+    goingOn[r] = new Map(
+      rows[r].flatMap(({ goesOn }, i) =>
+        goesOn ? [[columns[r][i], 1 + (below?.get(columns[r][i]) ?? 0)] as const] : [],
+      ),
+    );
+  }
   rows.forEach((row, r) => {
     builder.startRow();
     row.forEach((cell, i) => {
       if (cell.goesOn && r > 0) return;
-      const column = columnOf(row, i);
-      let span = 1;
-      for (const below of rows.slice(r + 1)) {
-        const under = below.find((one, j) => one.goesOn && columnOf(below, j) === column);
-        if (under === undefined) break;
-        span++;
-      }
-      builder.cell(cell.text, cell.columns, span);
+      builder.cell(cell.text, cell.columns, 1 + (goingOn.at(r + 1)?.get(columns[r][i]) ?? 0));
     });
   });
   return builder.build();
+}
+
+/** In which column of its table each cell of a row begins. */
+function columnsOf(row: readonly WordCell[]): number[] {
+  let next = 0;
+  return row.map(({ columns }) => {
+    const column = next;
+    next += columns;
+    return column;
+  });
 }
 
 /**

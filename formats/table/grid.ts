@@ -44,10 +44,12 @@ export class GridBuilder {
 /** A grid without its empty rows at the end and between. */
 export function withoutEmptyRows({ rows, merged }: Grid): Grid {
   const kept = rows.flatMap((row, i) => (row.some((cell) => cell !== '') ? [i] : []));
+  const now = new Map(kept.map((row, i) => [row, i]));
   return {
     rows: kept.map((i) => rows[i]),
-    merged: merged.flatMap(({ row, column }) =>
-      kept.includes(row) ? [{ row: kept.indexOf(row), column }] : [],
-    ),
+    merged: merged.flatMap(({ row, column }) => {
+      const at = now.get(row);
+      return at === undefined ? [] : [{ row: at, column }];
+    }),
   };
 }

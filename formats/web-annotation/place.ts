@@ -1,6 +1,7 @@
 import { locateQuoteSurely } from '#core/anchors/locate.ts';
 import { quoteOf } from '#core/text/quotation.ts';
-import { squeeze } from '#core/text/squeeze.ts';
+import { indexed, type Occurrences } from '#core/text/grams.ts';
+import { squeeze, type Squeezed } from '#core/text/squeeze.ts';
 import type { Span } from '#core/text/span.ts';
 import type { Target } from '#core/model/remark.ts';
 import type { Paper } from '#core/paper/paper.ts';
@@ -21,9 +22,9 @@ export type Ground =
  * is not found, or is found twice alike, stays unplaced and says what it looked for.
  */
 export function marksOfWebRemarks(remarks: readonly WebRemark[], ground: Ground): Mark[] {
-  const squeezed = ground.kind === 'text' ? squeeze(ground.paper.text) : null;
+  const searched = ground.kind === 'text' ? searchedText(ground.paper) : null;
   return remarks.map((remark): Mark => {
-    const placed = remark.targets.map((target) => place(target, ground, squeezed));
+    const placed = remark.targets.map((target) => place(target, ground, searched));
     return {
       sourceId: remark.id,
       kind: remark.motivation,
@@ -42,20 +43,27 @@ export function marksOfWebRemarks(remarks: readonly WebRemark[], ground: Ground)
   });
 }
 
+/** A paper's text, prepared for the quotations of many remarks. */
+interface Searched {
+  readonly squeezed: Squeezed;
+  readonly occurrences: Occurrences;
+}
+
+function searchedText({ text }: Paper): Searched {
+  const squeezed = squeeze(text);
+  return { squeezed, occurrences: indexed(squeezed.text) };
+}
+
 interface Placed {
   readonly target: Target;
   readonly anchor: Anchor | null;
 }
 
-function place(
-  { selectors, unknown }: WebTarget,
-  ground: Ground,
-  squeezed: ReturnType<typeof squeeze> | null,
-): Placed {
+function place({ selectors, unknown }: WebTarget, ground: Ground, searched: Searched | null): Placed {
   if (selectors.length === 0)
     return { target: unknown ? { kind: 'unplaced', said: '' } : { kind: 'whole' }, anchor: null };
-  if (ground.kind === 'text' && squeezed !== null) {
-    const span = spanOf(selectors, ground.paper, squeezed);
+  if (ground.kind === 'text' && searched !== null) {
+    const span = spanOf(selectors, ground.paper, searched);
     if (span !== null)
       return {
         target: { kind: 'words', page: null, quads: [], rect: null, quote: quoteOf(ground.paper.text, span) },
@@ -108,20 +116,21 @@ function secondsOf(text: string): number | null {
   return Number.isFinite(seconds) ? seconds : null;
 }
 
-function spanOf(
-  selectors: readonly Selector[],
-  paper: Paper,
-  squeezed: ReturnType<typeof squeeze>,
-): Span | null {
+function spanOf(selectors: readonly Selector[], paper: Paper, searched: Searched): Span | null {
   const position = selectors.find((selector) => selector.kind === 'position');
   const quotes = selectors.filter((selector) => selector.kind === 'quote');
   for (const quote of quotes) {
-    const span = locateQuoteSurely(squeezed, quote, position === undefined ? null : position.start);
+    const span = locateQuoteSurely(
+      searched.squeezed,
+      quote,
+      position === undefined ? null : position.start,
+      searched.occurrences,
+    );
     if (span !== null) return span;
   }
   for (const range of selectors.filter((selector) => selector.kind === 'range')) {
-    const start = spanOf(range.start, paper, squeezed);
-    const end = spanOf(range.end, paper, squeezed);
+    const start = spanOf(range.start, paper, searched);
+    const end = spanOf(range.end, paper, searched);
     if (start !== null && end !== null && end.from >= start.from) return { from: start.from, to: end.from };
   }
   // A bare position may have been counted in another text: where words are given too, only they decide.
