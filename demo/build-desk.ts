@@ -109,7 +109,12 @@ async function buildAssignment(given: AssignmentGiven, building: Building): Prom
     excused: given.excused,
     draftOf: given.draftOf === null ? null : asId(AssignmentId, given.draftOf),
     withdrawableUntil: atOrNull(given.withdrawableUntil),
-    requirements: { wordsMin: given.words[0], wordsMax: given.words[1], fileTypes: ['docx'] },
+    requirements: {
+      wordsMin: given.words[0],
+      wordsMax: given.words[1],
+      fileTypes: given.fileTypes ?? (given.kind === 'paper' ? ['docx', 'odt', 'pdf'] : []),
+    },
+    kind: given.kind,
     materials,
     brief: given.brief,
     byHand: false,
@@ -179,6 +184,8 @@ async function buildHistory(given: AssignmentGiven, course: Course, building: Bu
       dueAt: null,
       outside: false,
       atKnown: true,
+      post: null,
+      items: {},
     };
     facts.push({ kind: 'attempt', value });
     for (const [place, marking] of each.markings.entries()) {

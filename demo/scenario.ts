@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import * as v from 'valibot';
 import { Assignment, AttemptPolicy, Author, Category, Course, Marking } from '#core/model/facts.ts';
 import { DecimalString } from '#core/model/ids.ts';
+import { WorkKind } from '#core/model/work-kind.ts';
 
 /** The demo's scenario as data: demo/scenario.json, and what it names in demo/papers, demo/feedback and demo/media. */
 
@@ -66,6 +67,9 @@ const AssignmentGiven = v.object({
   course: v.string(),
   category: v.optional(v.nullable(v.string()), null),
   title: v.string(),
+  kind: v.optional(WorkKind, 'paper'),
+  /** Endings of the files that it takes; any text where none are told, and anything for other kinds. */
+  fileTypes: v.optional(v.array(v.string())),
   possible: DecimalString,
   counts: v.optional(v.nullable(v.string()), null),
   opens: Day,

@@ -121,6 +121,8 @@ pageTest('a paper is read to its end when another is given up', async ({ page, d
   await page.waitForSelector(shownPage(1));
   await drop(page, ['Second.pdf', second]);
   await seeText(page, '“Second.pdf” comes in');
+  // A notice stays for some seconds only: it is waited for before what brings it about.
+  const told = seeText(page, '“First.pdf” was not taken in.');
   // The first one is told of in a notice now.
   await until(page, () => {
     const notices = [...document.querySelectorAll<HTMLElement>('li[data-sonner-toast]')];
@@ -129,7 +131,7 @@ pageTest('a paper is read to its end when another is given up', async ({ page, d
     cancel?.click();
     return cancel !== undefined && cancel !== null;
   });
-  await seeText(page, '“First.pdf” was not taken in.');
+  await told;
   await seeText(page, '400 remarks found');
   await page.waitForSelector('[data-slip]');
   await clickRole(page, 'link', 'Shelf');

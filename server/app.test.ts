@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -5,6 +6,9 @@ import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { buildDesk } from '#demo/build-desk.ts';
 import type { SignedIn } from '#core/model/facts.ts';
+import type { SentFile } from '#core/model/handed-in.ts';
+import { asId, FileHash } from '#core/model/ids.ts';
+import type { HandingIn } from '#formats/desk/handing-in.ts';
 import { writeDraftDocx } from '#formats/docx/write-docx.ts';
 import { factOfWire } from '#formats/desk/wire.ts';
 import { createApp } from './app.ts';
@@ -22,6 +26,8 @@ const docx = Buffer.from(
     'r',
   ),
 );
+
+const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
 let folder: string;
 beforeEach(() => {
@@ -176,12 +182,28 @@ describe('facts and files', () => {
 
 describe('handing in', () => {
   const REPORT = '/desk/assignments/skarn-moss-report/attempts';
-  async function hand(
+  async function upload(
+    app: Parameters<typeof request>[0],
+    cookie: string,
+    bytes: Buffer,
+    range = `bytes 0-${bytes.length - 1}/${bytes.length}`,
+    hash = sha256(bytes),
+  ) {
+    return request(app)
+      .put(`/desk/uploads/${hash}`)
+      .set('Host', HOST)
+      .set('Origin', ORIGIN)
+      .set('Cookie', cookie)
+      .set('Content-Type', 'application/octet-stream')
+      .set('Content-Range', range)
+      .send(bytes);
+  }
+  async function ask(
     app: Parameters<typeof request>[0],
     cookie: string,
     key: string,
+    given: Partial<HandingIn>,
     path = REPORT,
-    file = docx,
   ) {
     return request(app)
       .post(path)
@@ -189,8 +211,25 @@ describe('handing in', () => {
       .set('Origin', ORIGIN)
       .set('Cookie', cookie)
       .set('Idempotency-Key', key)
-      .field('note', 'With thanks')
-      .attach('paper', file, 'Skärn:Moss.docx');
+      .send({ kind: 'paper', note: 'With thanks', files: [], post: null, items: {}, ...given });
+  }
+  const sent = (bytes: Buffer, name = 'Skärn:Moss.docx'): SentFile => ({
+    role: 'paper',
+    name,
+    mediaType: '',
+    size: bytes.length,
+    hash: asId(FileHash, sha256(bytes)),
+  });
+  async function hand(
+    app: Parameters<typeof request>[0],
+    cookie: string,
+    key: string,
+    path = REPORT,
+    file = docx,
+    given: Partial<HandingIn> = {},
+  ) {
+    await upload(app, cookie, file);
+    return ask(app, cookie, key, { files: [sent(file)], ...given }, path);
   }
 
   it('gives a receipt, and the same one when it comes twice', async () => {
@@ -221,7 +260,7 @@ describe('handing in', () => {
     };
     expect(await answer(hand(app, cookie, 'key-number-1', REPORT, Buffer.from('no Word file')))).toEqual([
       422,
-      'The file can’t be read as a Word file (.docx). Save it again and send that.',
+      '“Skärn_Moss.docx” can’t be read as a text. Save it again as a Word file (.docx) or PDF and send that.',
     ]);
     expect(await answer(hand(app, cookie, 'key-number-2', '/desk/assignments/none/attempts'))).toEqual([
       404,
@@ -238,6 +277,78 @@ describe('handing in', () => {
     ]);
   });
 
+  it('takes only what the assignment asks for', async () => {
+    const { app, cookie } = await signedIn();
+    const LOG = '/desk/assignments/core-log/attempts';
+    const picture = Buffer.from('89504e470d0a1a0a', 'hex');
+    await upload(app, cookie, picture);
+    const say = async (given: Partial<HandingIn>, path = LOG) => {
+      const answer = await ask(app, cookie, 'a-key-for-asking', given, path);
+      return [answer.status, (answer.body as { error?: string }).error];
+    };
+    expect(await say({})).toEqual([422, 'This assignment takes files.']);
+    expect(await say({ kind: 'files' })).toEqual([422, 'An attempt needs a file.']);
+    expect(await say({ kind: 'files', files: [sent(picture, 'log.exe')] })).toEqual([
+      422,
+      '“log.exe” is of no kind that this assignment takes: .png, .jpg, .jpeg, .pdf.',
+    ]);
+    expect(await say({ kind: 'files', files: [{ ...sent(picture, 'log.png'), size: 0 }] })).toEqual([
+      422,
+      '“log.png” is empty.',
+    ]);
+    expect(await say({ kind: 'files', files: [sent(docx, 'log.png')] })).toEqual([
+      422,
+      '“log.png” was not uploaded.',
+    ]);
+    expect(await say({ kind: 'files', files: [sent(picture, 'log.png')] })).toEqual([201, undefined]);
+    // The key stands for that attempt and no other.
+    expect(await say({ kind: 'files', files: [sent(picture, 'another.png')] })).toEqual([
+      409,
+      'Another attempt was sent under this key.',
+    ]);
+  });
+
+  it('takes a file part by part, goes on after a break and after the server was started anew', async () => {
+    const { app, cookie } = await signedIn();
+    const bytes = Buffer.from('Rain fell for two days on the moss.');
+    const part = (from: number, to: number, on = app) =>
+      upload(on, cookie, bytes.subarray(from, to + 1), `bytes ${from}-${to}/${bytes.length}`, sha256(bytes));
+    expect((await part(0, 9)).body).toMatchObject({ received: 10, whole: false });
+    // Sent again after a break, it is there once.
+    expect((await part(0, 9)).body).toMatchObject({ received: 10, whole: false });
+    expect((await part(20, 29)).status).toBe(409);
+    const anew = serve().app;
+    const state = await request(anew)
+      .get(`/desk/uploads/${sha256(bytes)}`)
+      .set('Host', HOST)
+      .set('Cookie', cookie);
+    expect(state.body).toMatchObject({ received: 10, whole: false });
+    expect((await part(10, bytes.length - 1, anew)).body).toMatchObject({
+      received: bytes.length,
+      whole: true,
+    });
+    expect((await part(0, 9, anew)).body).toMatchObject({ received: bytes.length, whole: true });
+  });
+
+  it('keeps nothing of a file that arrived damaged, and says what is no part', async () => {
+    const { app, cookie } = await signedIn();
+    const bytes = Buffer.from('whole');
+    const range = `bytes 0-${bytes.length - 1}/${bytes.length}`;
+    const damaged = await upload(app, cookie, Buffer.from('hole!'), range, sha256(bytes));
+    expect([damaged.status, (damaged.body as { error: string }).error]).toEqual([
+      422,
+      'The file arrived damaged. It is sent anew.',
+    ]);
+    expect((await upload(app, cookie, bytes)).body).toMatchObject({ whole: true });
+    expect((await upload(app, cookie, bytes, 'bytes 0-9', sha256(docx))).status).toBe(400);
+    expect((await upload(app, cookie, bytes, range, 'no-hash')).status).toBe(422);
+    const large = await upload(app, cookie, bytes, 'bytes 0-4/400000000', 'a'.repeat(64));
+    expect([large.status, (large.body as { error: string }).error]).toEqual([
+      413,
+      'The file is larger than 300 MB.',
+    ]);
+  });
+
   it('is over when the closing time has passed', async () => {
     const { app, cookie } = await signedIn('2026-11-30T10:00:00Z');
     expect((await hand(app, cookie, 'key-number-1')).body).toEqual({
@@ -249,7 +360,7 @@ describe('handing in', () => {
     const { app, cookie, desk } = await signedIn();
     rmSync(folder, { recursive: true, force: true });
     expect(desk.state.facts.length).toBeGreaterThan(0);
-    const answer = await hand(app, cookie, 'key-number-1');
+    const answer = await upload(app, cookie, docx);
     expect(answer.status).toBe(500);
     expect(JSON.stringify(answer.body)).not.toContain(folder);
   });
@@ -346,7 +457,7 @@ describe('taking an attempt back', () => {
       .set('Origin', ORIGIN)
       .set('Cookie', cookie)
       .set('Idempotency-Key', 'another-attempt')
-      .attach('paper', docx, 'survey.docx');
+      .send({ kind: 'paper', note: '', files: [], post: null, items: {} });
     // Its due time has passed, so there the rules end it: but not because of the one that was taken back.
     expect([late.status, (late.body as { error: string }).error]).toEqual([
       409,

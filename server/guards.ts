@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import helmet from 'helmet';
-import multer from 'multer';
+import * as v from 'valibot';
 
 /** The page loads from here alone, and is framed by no other. */
 export const safeHeaders: RequestHandler = helmet({
@@ -37,17 +37,21 @@ export function onlyFromHere(port: number): RequestHandler {
   };
 }
 
+/** A request that can't be read, as Express's own parsers tell it: too large, broken off, no JSON. */
+const BrokenRequest = v.object({ status: v.picklist([400, 413]), type: v.string() });
+
 /** An upload that is not as it should be is named; of a fault of the server nothing is told but that it was one. */
 export const sayNothingInside: ErrorRequestHandler = (error: unknown, _request, response, next) => {
   if (response.headersSent) {
     next(error);
     return;
   }
-  if (error instanceof multer.MulterError) {
-    const tooLarge = error.code === 'LIMIT_FILE_SIZE';
-    response
-      .status(tooLarge ? 413 : 400)
-      .json({ error: tooLarge ? 'The file is larger than 300 MB.' : 'The upload is not as expected.' });
+  const broken = v.safeParse(BrokenRequest, error);
+  if (broken.success) {
+    const { status } = broken.output;
+    response.status(status).json({
+      error: status === 413 ? 'That is more than is taken at once.' : 'The request is not as expected.',
+    });
     return;
   }
   console.error(error);

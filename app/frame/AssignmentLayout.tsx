@@ -3,12 +3,13 @@ import { useNow, useWorkspace } from '../workspace/use-workspace.ts';
 import { paperOfDraft } from '#core/paper/draft.ts';
 import clsx from 'clsx';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { Link, Outlet, useMatch, useParams } from 'react-router';
 import { Button } from '../shared/controls/Controls.tsx';
 import { Tooltip } from '../shared/controls/Tooltip.tsx';
 import { useNarrow, useUndoKey } from '../shared/page/hooks.ts';
 import { Line } from '../shared/line/Line.tsx';
+import { StationElsewhere } from '../shared/line/StationNotice.tsx';
 import { redoAndTell, undoAndTell } from '../shared/page/notify.ts';
 import type { AssignmentOutlet } from '../shared/page/assignment-outlet.ts';
 import { usePlaceTitle } from '../shared/page/place-title.ts';
@@ -17,6 +18,8 @@ import * as words from '../words/en.ts';
 import { type AssignmentView } from '#core/assignment/view.ts';
 import { useAssignmentView } from '../workspace/state/use-views.ts';
 import { standing } from '#core/assignment/attempts.ts';
+import { stationOf, worked } from '#core/assignment/line.ts';
+import { stations, type Station } from '#core/line/stations.ts';
 import { useDraftContent } from '../workspace/state/bodies.ts';
 import { answersOf, useOutcomes } from '../workspace/state/outcomes.ts';
 import { usePaper } from '../workspace/state/papers.ts';
@@ -42,17 +45,20 @@ export function AssignmentLayout() {
 
 function Stations({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
-  const marked = usePaper(view.markedFile?.hash ?? null);
+  const final = useAssignmentView(view.stages.final?.id ?? '');
+  const work = useMemo(() => worked(view), [view]);
+  const marked = usePaper(work.markedFile?.hash ?? null);
   const content = useDraftContent(view.draft);
   const paper = useMemo(() => (content === null ? null : paperOfDraft(content)), [content]);
-  const live = useOutcomes(marked, view.draft?.id ?? null, paper);
-  const answers = useMemo(() => answersOf(view, live), [view, live]);
-  const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
+  const live = useOutcomes(marked, work.markedFile !== null, view.draft?.id ?? null, paper);
+  const answers = useMemo(() => answersOf(work, live), [work, live]);
+  const unanswered = unansweredOf(final === null ? answers : answersOf(worked(final), null));
   const undo = () => void undoAndTell(workspace, view.assignment.id);
   const redo = () => void redoAndTell(workspace, view.assignment.id);
   useUndoKey(undo, redo);
-  const outlet: AssignmentOutlet = { view, marked, content, live, answers };
-  const low = useIsReading();
+  const outlet: AssignmentOutlet = { view, work, marked, content, live, answers };
+  const station = useStation();
+  const low = station === 'read';
   const narrow = useNarrow();
   const undoButtons = <UndoButtons onUndo={undo} onRedo={redo} />;
   const title = (
@@ -78,7 +84,7 @@ function Stations({ view }: { view: AssignmentView }) {
           </div>
           {/* The title gives way before the line does. */}
           <div className="min-w-0 max-md:w-full md:max-w-[calc(100%-15rem)] md:flex-[1_0_auto]">
-            <Line view={view} unanswered={unanswered} low />
+            <Line view={view} final={final} unanswered={unanswered} low />
           </div>
           {!narrow && undoButtons}
         </div>
@@ -100,18 +106,41 @@ function Stations({ view }: { view: AssignmentView }) {
             {undoButtons}
           </span>
         </div>
-        <Line view={view} unanswered={unanswered} />
+        <Line view={view} final={final} unanswered={unanswered} />
       </div>
       <div className="min-h-0 flex-1">
-        <Outlet context={outlet} />
+        <StationPlace view={view} station={station}>
+          <Outlet context={outlet} />
+        </StationPlace>
       </div>
     </div>
   );
 }
 
-/** Whether the reading place is open: there the line folds. */
-function useIsReading(): boolean {
-  return useMatch('/a/:assignmentId/read') !== null;
+/** A station's place, or in its stead where it happens and why. What was begun here before is never put away. */
+function StationPlace({
+  view,
+  station,
+  children,
+}: {
+  view: AssignmentView;
+  station: Station | null;
+  children: ReactNode;
+}) {
+  if (station === null) return children;
+  const { is } = stationOf(view, station);
+  const isEmpty = is === 'nothing' || (is === 'elsewhere' && (view.draft === null || station === 'decide'));
+  return isEmpty ? <StationElsewhere view={view} station={station} /> : children;
+}
+
+/** The station that the address is of; null on other pages of an assignment. */
+function useStation(): Station | null {
+  const place = useMatch('/a/:assignmentId/:place')?.params.place;
+  return stations.find((station) => station === place) ?? null;
+}
+
+function unansweredOf(answers: AssignmentOutlet['answers']): number {
+  return [...answers.values()].filter((answer) => !answer.answered).length;
 }
 
 function UndoButtons({ onUndo, onRedo }: { onUndo: () => void; onRedo: () => void }) {

@@ -3,6 +3,11 @@ export { frame, keptForm, name, notice, places, signIn, skip, undo } from './fra
 export { arrivals, tally } from './arrivals.ts';
 export { takeIn, comingIn } from './take-in.ts';
 export { assignment, line } from './assignment.ts';
+export * as stations from './stations.ts';
+export * as newFiles from './new-files.ts';
+export * as items from './items.ts';
+export * as practice from './practice.ts';
+export * as posts from './posts.ts';
 export { slip, reading, keys } from './read.ts';
 export { deciding } from './decide.ts';
 export { plan } from './plan.ts';

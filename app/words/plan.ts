@@ -7,8 +7,6 @@ export const plan = {
   expected: 'expected gain',
   behind: 'points behind',
   ofPoints: (points: string) => `of ${points}`,
-  empty: 'No tasks yet. Each remark that you decide to act on becomes one.',
-  toDecide: 'Go to Decide',
   done: 'Done',
   minutes: 'Minutes',
   minutesShort: 'min',

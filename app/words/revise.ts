@@ -5,9 +5,11 @@ export const revise = {
   begin: 'Begin the new draft',
   beginLead:
     'It starts from the text of the marked paper, headings and paragraphs kept. The marked paper stays as it is.',
-  noPaper: 'There is no marked paper to start from.',
-  closed:
-    'This assignment takes no other attempt, so nothing has to be rewritten. You may still do it for yourself.',
+  beginFromStage:
+    'It starts from the text of your draft stage, headings and paragraphs kept, with what was said of it beside it.',
+  beginEmpty: 'Begin with an empty page',
+  fromNothingLead:
+    'Write it here, or begin with an empty page and bring in what you wrote elsewhere as a Word file.',
   draft: 'Draft',
   wordCount: (count: number) => many(count, 'word', 'words'),
   wordsBetween: (min: number, max: number) => `asked: ${min} to ${max}`,
@@ -49,7 +51,20 @@ export const check = {
   counts: (kept: number, added: number, removed: number, moved: number) =>
     `${kept} words kept, ${added} added, ${removed} removed, ${moved} moved.`,
   noDraft: 'There is no draft to compare yet.',
-  toRevise: 'Go to Revise',
+  fromNothing: 'This text was begun from nothing, so there is no marked version to compare it with.',
+  filesTitle: 'The files that go',
+  fileFits: 'of a kind and size that is taken',
+  fileIsOld: 'the very file that was marked: nothing of it is new',
+  itemsTitle: 'Item by item',
+  itemAnswered: 'answered again',
+  itemNotAnswered: 'not answered again',
+  itemLost: 'lost points',
+  readyTitle: 'What is still weak',
+  readyLead:
+    'The questions that lost points when you answered them last. Practise goes through them one by one.',
+  readyNone: 'No question that came back lost points.',
+  toPractise: 'Practise them',
+  questionLost: (number: number, title: string, lost: string) => `Question ${number}, ${title}: lost ${lost}`,
   notCompared: 'Comparing them failed again and again. Both versions are kept.',
   compareAgain: 'Compare again',
   comparing: 'Comparing …',

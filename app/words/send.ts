@@ -16,6 +16,13 @@ export const send = {
   ruleClosed: 'This assignment takes no other attempt.',
   ruleAlone:
     'This paper came from a file, so there is no course desk to send it to. Both files can be saved and sent by mail.',
+  ruleLate: (due: string, points: string) =>
+    `Due ${due}; after that ${points} points come off for each started day.`,
+  rulePoints: (now: string, most: string, possible: string) =>
+    `Now ${now} of ${possible} count; with this attempt at most ${most}.`,
+  keptFile: (size: string) => `${size}, just as you brought it in`,
+  onTheWay: (sent: string, of: string) =>
+    `On its way: ${sent} of ${of}. If it breaks off, it goes on from there.`,
   warnings: (count: number) =>
     `${many(count, 'remark is', 'remarks are')} not answered yet. Check lists them.`,
   send: 'Send to the course desk',
@@ -43,7 +50,6 @@ export const send = {
   change: 'Change',
   total: 'Score',
   countsLine: (score: string, possible: string) => `${score} of ${possible} count under the rules.`,
-  noDraft: 'There is no draft to send yet.',
   savePaper: 'Save the draft as a Word file',
   saveResponse: 'Save the response sheet',
   levels: (before: string, after: string) => `${before} before, ${after} after`,

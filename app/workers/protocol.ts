@@ -4,9 +4,11 @@ import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
 import type { Paper } from '#core/paper/paper.ts';
+import type { QuizResults } from '#core/quiz/question.ts';
 import type { Candidate, Incoming, Likely } from '#core/taking-in/likely.ts';
 import type { WordText } from '#formats/docx/read-docx.ts';
 import type { Payload } from '#formats/bag/bag.ts';
+import type { Discussion } from '#formats/posts/read-posts.ts';
 import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
 import type { Cue } from '#formats/sound/read-vtt.ts';
 import type { CourseOfTable, GradeField, GradeTable } from '#formats/grades/grade-table.ts';
@@ -50,6 +52,8 @@ export interface ReaderWorker {
   /** A copy of a locked PDF that opens without its password. */
   unlockPdf(bytes: Uint8Array, password: string): Promise<ReadResult<Uint8Array<ArrayBuffer>>>;
   readDocx(bytes: Uint8Array): Promise<ReadResult<WordText>>;
+  readQuiz(bytes: Uint8Array): Promise<ReadResult<QuizResults>>;
+  readDiscussion(bytes: Uint8Array): Promise<ReadResult<Discussion>>;
   readBag(bytes: Uint8Array): Promise<ReadResult<Payload>>;
   writeDraftDocx(blocks: readonly RichBlock[], title: string): Promise<Uint8Array<ArrayBuffer>>;
   writeResponseSheetDocx(sheet: ResponseSheet): Promise<Uint8Array<ArrayBuffer>>;

@@ -5,6 +5,8 @@ import { readDocx } from '#formats/docx/read-docx.ts';
 import { readPaper } from '#formats/read-paper.ts';
 import { readRemarksOnto, readRemarksUnplaced } from '#formats/place-remarks.ts';
 import { recognise, recogniseNamed } from '#formats/recognise.ts';
+import { readDiscussion } from '#formats/posts/read-posts.ts';
+import { readQuizResults } from '#formats/qti/read-results.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
 import { pdfAssets } from './pdf-assets.ts';
@@ -59,6 +61,8 @@ const worker: ReaderWorker = {
   unlockPdf: (bytes, password) =>
     reading(async () => (await import('#formats/pdf/unlock.ts')).unlockPdf(bytes, password)),
   readDocx: (bytes) => reading(() => readDocx(bytes)),
+  readQuiz: (bytes) => reading(() => readQuizResults(bytes)),
+  readDiscussion: (bytes) => reading(() => readDiscussion(bytes)),
   readBag: (bytes) => reading(() => readBag(new Uint8Array(bytes))),
   writeBag,
   // The Word writer is large and needed seldom.

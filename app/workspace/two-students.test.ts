@@ -104,7 +104,7 @@ function serve() {
   let signedIn: Student | null = null;
   const sent: { by: Student; text: string }[] = [];
   const json = (value: unknown, status = 200) => new Response(JSON.stringify(value), { status });
-  const answer = async (path: string, init: RequestInit): Promise<Response> => {
+  const answer = (path: string, init: RequestInit): Response => {
     const who = signedIn;
     if (path === '/desk/session' && init.method === 'POST') {
       signedIn = (JSON.parse(init.body as string) as { student: Student }).student;
@@ -131,18 +131,19 @@ function serve() {
     // A desk gives nobody what is another's; the page must not even try to keep it.
     if (path.startsWith('/desk/files/') && file !== undefined)
       return file.student === who ? new Response(file.bytes) : json({ error: 'There is no such file.' }, 404);
-    if (path.includes('/attempts') && init.body instanceof FormData) {
-      const paper = init.body.get('paper');
-      sent.push({ by: who, text: paper instanceof Blob ? await paper.text() : '' });
-      return json({ error: 'Not today.' }, 409);
+    if (path.startsWith('/desk/uploads/')) {
+      const bytes = init.method === 'PUT' ? (init.body as Uint8Array<ArrayBuffer>) : null;
+      if (bytes !== null) sent.push({ by: who, text: new TextDecoder().decode(bytes) });
+      return json({ hash, received: bytes?.length ?? 0, whole: bytes !== null });
     }
+    if (path.includes('/attempts')) return json({ error: 'Not today.' }, 409);
     return json({ error: 'no' }, 404);
   };
   const fetch = async (path: string, init: RequestInit = {}) => {
     const isOver = () => init.signal?.aborted === true;
     await aWhile();
     if (isOver()) throw new DOMException('aborted', 'AbortError');
-    const response = await answer(path, init);
+    const response = answer(path, init);
     await aWhile();
     if (isOver()) throw new DOMException('aborted', 'AbortError');
     return response;
@@ -245,9 +246,16 @@ it('nothing of one student is ever in the other’s workspace', async () => {
               await beginDraft(workspace, id, 9, asId(FileHash, '0'.repeat(64)), []);
               const draft = [...workspace.records.drafts.values()][0];
               const bytes = new TextEncoder().encode(`${who} sent this, ${run++}`);
-              const file = { name: `${who}.docx`, bytes };
+              const file = { role: 'paper' as const, name: `${who}.docx`, mediaType: '', bytes };
               const content = await workspace.bodies.load(draft.bodyHash);
-              if (content !== null) await sendAttempt(workspace, draft, content, file, file, '');
+              if (content !== null)
+                await sendAttempt(workspace, draft, {
+                  kind: 'paper',
+                  content,
+                  kept: [],
+                  written: [file],
+                  post: null,
+                });
             });
           }
         }

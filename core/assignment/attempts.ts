@@ -57,6 +57,8 @@ function attemptBehind(marking: Marking, number: number): Attempt {
     dueAt: null,
     outside: false,
     atKnown: false,
+    post: null,
+    items: {},
   };
 }
 

@@ -9,6 +9,7 @@ export interface PaperFile {
   readonly hash: FileHash;
   readonly name: string;
   readonly role: FileRole;
+  readonly mediaType: string;
 }
 
 /** A file that came back and isn't here yet. */
@@ -66,14 +67,19 @@ function toRead(
   const byHash = new Map<string, PaperFile>();
   for (const { fact } of returned)
     if ((fact.role === 'marked' || fact.role === 'quiz' || fact.role === 'posts') && !movedAway(fact.hash))
-      byHash.set(fact.hash, { hash: fact.hash, name: fact.name, role: fact.role });
+      byHash.set(fact.hash, {
+        hash: fact.hash,
+        name: fact.name,
+        role: fact.role,
+        mediaType: fact.mediaType,
+      });
   const standing = new Set(returned.map(({ fact }) => fact.hash as string));
-  for (const { hash, name, role, origin } of files) {
+  for (const { hash, name, role, mediaType, origin } of files) {
     // An older form of a returned file is kept, and is no paper to read any more.
     const superseded = origin === 'desk' && role !== 'sent' && role !== 'brief' && !standing.has(hash);
     // What was written here is a paper to read once it was sent.
     const isPaper = PAPER_ROLES.includes(role) && (origin !== 'written' || sent.has(hash));
-    if (isPaper && !superseded) byHash.set(hash, { hash, name, role });
+    if (isPaper && !superseded) byHash.set(hash, { hash, name, role, mediaType });
     else if (origin === 'dropped') byHash.delete(hash);
   }
   const rank = ({ role }: PaperFile) => PAPER_ROLES.indexOf(role);
@@ -89,4 +95,14 @@ function ownMarked(files: readonly StoredFile[]): FileFact | null {
   if (file === undefined) return null;
   const { name, mediaType, size, hash } = file;
   return { role: 'marked', name, mediaType, size, hash, aboutHash: null, announced: {} };
+}
+
+/** The results of a quiz, the earliest attempt first; those of no attempt that is known come before all. */
+export function quizAttempts(papers: readonly PaperFile[], attempts: readonly MarkedAttempt[]): FileHash[] {
+  const numberOf = (hash: string) =>
+    attempts.find(({ markings }) => markings.some(({ files }) => files.some((file) => file.hash === hash)))
+      ?.attempt.number ?? 0;
+  return papers
+    .flatMap(({ role, hash }) => (role === 'quiz' ? [hash] : []))
+    .toSorted((x, y) => numberOf(x) - numberOf(y));
 }

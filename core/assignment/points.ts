@@ -16,6 +16,7 @@ import {
 } from './attempts.ts';
 import type { AssignmentRecords } from './records.ts';
 import { ownRubricId } from '../model/own-ids.ts';
+import { workedInOf } from './stages.ts';
 
 /** The points of an assignment: its rubric, what its attempts were given, where points went. */
 
@@ -89,16 +90,17 @@ export function lossesIn(
 ): Loss[] {
   if (worked === null) return [];
   const own = remarks.filter((remark) => remark.attemptId === worked.attempt.id);
-  if (rubric !== null) {
-    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, judgements);
-    if (losses.length > 0) return losses;
-  }
-  const final = records.find('assignments', assignment.draftOf ?? '');
-  const finalRubric = final === null ? null : rubricOf(records, final);
-  if (final !== null && finalRubric !== null) {
+  // What a draft stage lost is lost; its remarks are worked on for the final, by the final's criteria.
+  const final = workedInOf((id) => records.find('assignments', id), assignment);
+  const finalRubric = final.id === assignment.id ? null : rubricOf(records, final);
+  if (finalRubric !== null) {
     const last = workedOn(attemptsOf(records, final.id));
     const results = last === null ? [] : criteriaGiven(last);
     return lossesAtStake(finalRubric, results, final.possible, own, judgements);
+  }
+  if (rubric !== null) {
+    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, judgements);
+    if (losses.length > 0) return losses;
   }
   return assignment.possible === null || given === null
     ? []

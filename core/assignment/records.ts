@@ -4,6 +4,7 @@ import type {
   Aim,
   Arrival,
   Draft,
+  GivenAnswer,
   Judgement,
   Person,
   PromiseNote,
@@ -34,6 +35,7 @@ export interface AssignmentStores {
   files: StoredFile;
   people: Person;
   aims: Aim;
+  answers: GivenAnswer;
 }
 
 type Store = keyof AssignmentStores;

@@ -46,6 +46,7 @@ function recordsOf({ course, assignments, attempts = [], markings = [], rubrics 
     files: NONE,
     people: NONE,
     aims: NONE,
+    answers: NONE,
   };
   return recordsIn(maps);
 }

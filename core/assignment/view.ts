@@ -2,7 +2,7 @@ import type { Assignment, Course, Criterion, Marking, Rubric } from '../model/fa
 import type { Channel } from '../model/channels.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Instant } from '../model/ids.ts';
-import type { Aim, Decision, Draft, Judgement, Query, Submission } from '../model/work.ts';
+import type { Aim, Decision, Draft, GivenAnswer, Judgement, Query, Submission } from '../model/work.ts';
 import {
   assignmentState,
   contradictionsIn,
@@ -13,7 +13,10 @@ import {
 import { planOrder, type PlannedTask } from '../plan/tasks.ts';
 import { addsUp, scaledResults, type AddsUp, type ScaledResult } from '../rubric/result.ts';
 import { criterionOf } from '../rubric/link.ts';
-import { importanceOf, pointsBehind, type Loss } from '../rubric/behind.ts';
+import { criterionLosses, importanceOf, lossesAtStake, pointsBehind, type Loss } from '../rubric/behind.ts';
+import { kindByFiles, type KindSign } from '../line/kind.ts';
+import { stationFacts, type Stage, type StationFact } from '../line/station-facts.ts';
+import type { WorkKind } from '../model/work-kind.ts';
 import type { Fraction } from '../scores/fraction.ts';
 import { promisesOf, type Promised } from '../tally/promises.ts';
 import { isRead, tallyOf, type Tally } from '../tally/tally.ts';
@@ -39,6 +42,7 @@ import {
 import { papersOf, type AwaitedFile, type PapersOf } from './papers.ts';
 import type { AssignmentRecords } from './records.ts';
 import { remarksOf, type RemarksOf } from './remarks.ts';
+import { stageOf, stagesTo, workedInOf } from './stages.ts';
 import { scoreReadingId } from '../model/own-ids.ts';
 
 /** All that is known of an assignment, computed from the records. */
@@ -79,8 +83,15 @@ export interface AssignmentView extends PapersOf, RemarksOf {
   /** The handing-in of the draft, unless the desk refused it. */
   readonly submission: Submission | null;
   readonly refusal: Submission | null;
+  readonly kind: WorkKind;
+  readonly stage: Stage;
   /** For a draft stage its final, for a final its draft stage. */
   readonly stages: { readonly draft: Assignment | null; readonly final: Assignment | null };
+  /** What the next attempt answers: remarks that came back here and, to a final, on its draft stages. */
+  readonly about: About;
+  readonly stations: readonly StationFact[];
+  /** What the student says was done, by remark. */
+  readonly given: ReadonlyMap<string, GivenAnswer>;
 }
 
 function stateFactsOf(
@@ -109,6 +120,21 @@ function stateFactsOf(
   };
 }
 
+/** Remarks to be answered, and what is known of them; a final's are those of its draft stages too. */
+type About = Pick<
+  AssignmentView,
+  | 'remarks'
+  | 'doubles'
+  | 'numberByRemark'
+  | 'readings'
+  | 'judgements'
+  | 'losses'
+  | 'queries'
+  | 'markedFile'
+  | 'countByDecision'
+  | 'tally'
+>;
+
 /** Remarks that files which are not here are said to hold. */
 function announcedIn(awaited: readonly AwaitedFile[]): Partial<Record<Channel, number>> {
   const sum: Partial<Record<Channel, number>> = {};
@@ -130,12 +156,26 @@ export function viewOf(records: AssignmentRecords, id: string, atMs: number): As
   const { remarks, readings, judgements } = known;
   const announced = announcedIn(papers.awaited);
   const marks = marksOf(records, { assignment, course, rubric, attempts, remarks, judgements });
-  const importance = new Map(
-    remarks.map((remark) => [remark.id as string, importanceOf(remark, judgements.get(remark.id))]),
-  );
   const writing = writingOf(records, id, attempts);
+  const stages = stagesTo(records, id).flatMap((stage) => viewOf(records, stage.id, atMs) ?? []);
   const stateFacts = stateFactsOf(assignment, attempts, writing.draft !== null, atMs);
+  const state = assignmentState(stateFacts);
   const last = standing(attempts).at(-1);
+  const own: Own = {
+    ...known,
+    ...papers,
+    assignment,
+    rubric,
+    attempts,
+    losses: marks.losses,
+    queries: records.of('queries', id),
+    tally: tallyOf(remarks, readings, judgements, announced),
+    countByDecision: countByDecision(remarks.flatMap((remark) => judgements.get(remark.id) ?? [])),
+  };
+  const about = aboutOf(own, stages);
+  const kind = kindOf(assignment, signsOf(papers, attempts), stages);
+  const stage = stageOf(records, assignment);
+  const tasks = tasksOf(records, assignment, stage, about);
   return {
     assignment,
     course,
@@ -145,17 +185,120 @@ export function viewOf(records: AssignmentRecords, id: string, atMs: number): As
     ...known,
     ...marks,
     ...writing,
-    state: assignmentState(stateFacts),
+    state,
     contradictions: contradictionsIn(stateFacts),
     lateness: last === undefined ? null : latenessOf(last, assignment, course),
-    tally: tallyOf(remarks, readings, judgements, announced),
+    tally: own.tally,
     promised: promisesOf(remarks, records.of('promises', id), announced),
-    countByDecision: countByDecision(remarks.flatMap((remark) => judgements.get(remark.id) ?? [])),
+    countByDecision: own.countByDecision,
     aims: new Map(records.of('aims', id).map((aim) => [aim.criterionId as string, aim])),
-    tasks: planOrder(records.of('tasks', id), behindRemarks(remarks, marks.losses), importance),
-    queries: records.of('queries', id),
+    tasks,
+    queries: own.queries,
+    kind,
+    stage,
     stages: stagesOf(records, assignment),
+    about,
+    given: new Map(records.of('answers', id).map((one) => [one.remarkId as string, one])),
+    stations: stationFacts({
+      kind,
+      state: state.kind,
+      stage,
+      received: remarks.length,
+      receivedOnStage: about.remarks.length - remarks.length,
+      tasks: tasks.length,
+      draftBegun: writing.draft !== null && isBegun(writing.draft),
+      sent: attempts.length > 0 || writing.submission !== null,
+      inCourse: course !== null,
+    }),
   };
+}
+
+/** What is known of an assignment by itself, as far as it matters to what the next attempt answers. */
+type Own = About & Pick<AssignmentView, 'assignment' | 'rubric' | 'attempts' | 'awaited'>;
+
+/** What an assignment's next attempt answers: its own remarks first, then those on its draft stages. */
+function aboutOf(own: Own, stages: readonly AssignmentView[]): About {
+  if (stages.length === 0) return own;
+  const all = [own, ...stages];
+  const remarks = all.flatMap((one) => one.remarks);
+  const readings = joinedMaps(all.map((one) => one.readings));
+  const judgements = joinedMaps(all.map((one) => one.judgements));
+  return {
+    remarks,
+    readings,
+    judgements,
+    doubles: joinedMaps(all.map(({ doubles }) => doubles)),
+    numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
+    losses: lossesAbout(own, remarks, judgements),
+    queries: all.flatMap(({ queries }) => queries),
+    markedFile:
+      own.markedFile ?? stages.findLast(({ markedFile }) => markedFile !== null)?.markedFile ?? null,
+    tally: tallyOf(remarks, readings, judgements, announcedIn(all.flatMap(({ awaited }) => awaited))),
+    countByDecision: countByDecision(remarks.flatMap((remark) => judgements.get(remark.id) ?? [])),
+  };
+}
+
+/** Where points of a final went, or are at stake while it isn't marked, and which remarks of all stages they lie behind. */
+function lossesAbout(
+  { assignment, rubric, attempts, losses }: Own,
+  remarks: readonly Remark[],
+  judgements: AssignmentView['judgements'],
+): readonly Loss[] {
+  if (rubric === null) return losses;
+  const worked = workedOn(attempts);
+  if (worked === null) return lossesAtStake(rubric, [], assignment.possible, remarks, judgements);
+  const lost = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, remarks, judgements);
+  return lost.length > 0 ? lost : losses;
+}
+
+function joinedMaps<Value>(maps: readonly ReadonlyMap<string, Value>[]): ReadonlyMap<string, Value> {
+  return new Map(maps.flatMap((map) => [...map]));
+}
+
+/** Whether there is anything in a draft: what was taken out again leaves it as if it was never begun. */
+function isBegun({ bodyHash, files, items }: Draft): boolean {
+  return bodyHash !== null || files.length > 0 || Object.keys(items).length > 0;
+}
+
+/** As it is said; else by what there is of it, or of the draft stage that leads to it. */
+function kindOf(
+  { kind, requirements }: Assignment,
+  signs: readonly KindSign[],
+  stages: readonly AssignmentView[],
+): WorkKind {
+  const before = signs.length === 0 ? stages.at(-1)?.kind : undefined;
+  return kind ?? before ?? kindByFiles(signs, requirements.fileTypes);
+}
+
+/** Files by which the kind of work is known: what came back, and what was sent. */
+function signsOf({ papers, recordings }: PapersOf, attempts: readonly MarkedAttempt[]): KindSign[] {
+  return [...papers, ...recordings, ...attempts.flatMap(({ attempt }) => attempt.files)].filter(
+    ({ role }) => role !== 'brief',
+  );
+}
+
+/** The tasks of an assignment in the order to do them; a stage whose final is gone has those that were the final's. */
+function tasksOf(
+  records: AssignmentRecords,
+  assignment: Assignment,
+  stage: Stage,
+  about: About,
+): PlannedTask[] {
+  const left =
+    stage === 'draft stage without its final' && assignment.draftOf !== null
+      ? records.of('tasks', assignment.draftOf)
+      : [];
+  const importance = new Map(
+    about.remarks.map((remark) => [
+      remark.id as string,
+      importanceOf(remark, about.judgements.get(remark.id)),
+    ]),
+  );
+  return planOrder(
+    [...records.of('tasks', assignment.id), ...left],
+    behindRemarks(about.remarks, about.losses),
+    importance,
+  );
 }
 
 /** What was given for the attempts, and where points were lost. */
@@ -235,8 +378,11 @@ function countByDecision(decided: readonly Judgement[]): AssignmentView['countBy
 }
 
 function stagesOf(records: AssignmentRecords, assignment: Assignment): AssignmentView['stages'] {
-  const final = assignment.draftOf === null ? null : records.find('assignments', assignment.draftOf);
-  return { draft: records.stagesOf(assignment.id).at(0) ?? null, final };
+  const final = workedInOf((id) => records.find('assignments', id), assignment);
+  return {
+    draft: stagesTo(records, assignment.id).at(-1) ?? null,
+    final: final.id === assignment.id ? null : final,
+  };
 }
 
 /** How many remarks are not read, announced ones that are not here yet among them: what the tally shows, added up. */

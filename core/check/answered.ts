@@ -1,12 +1,12 @@
 import type { Outcome } from '../anchors/outcome.ts';
 import type { Remark } from '../model/remark.ts';
-import type { Judgement, Query, Task } from '../model/work.ts';
+import type { GivenAnswer, Judgement, Query, Task } from '../model/work.ts';
 
 /** Whether a remark has its answer, and by what, or what it still wants. */
 export type Answer =
   | {
       readonly answered: true;
-      readonly by: 'changed' | 'done elsewhere' | 'declined' | 'kept' | 'asked' | 'carried';
+      readonly by: 'said' | 'changed' | 'done elsewhere' | 'declined' | 'kept' | 'asked' | 'carried';
     }
   | {
       readonly answered: false;
@@ -14,9 +14,10 @@ export type Answer =
     };
 
 /**
- * Whether a remark has its answer: its task ticked and its passage not untouched (one without a passage: ticked), or
+ * Whether a remark has its answer: what the student says or shows that was done; or its task ticked and its passage not untouched (one without a passage: ticked), or
  * declined, or to be kept, or asked; carried alone counts, since it is for another time.
  * @param outcome what became of its passage; null where it has none to follow
+ * @param given what the student says was done; null: nothing
  */
 export function answerOf(
   remark: Remark,
@@ -24,6 +25,7 @@ export function answerOf(
   tasks: readonly Task[],
   queries: readonly Query[],
   outcome: Outcome | null,
+  given: GivenAnswer | null = null,
 ): Answer {
   if (judgement === undefined || (judgement.decision === null && !judgement.carry))
     return { answered: false, because: 'undecided' };
@@ -39,6 +41,8 @@ export function answerOf(
         ? { answered: true, by: 'asked' }
         : { answered: false, because: 'not asked yet' };
     case 'act': {
+      if (given !== null && (given.words.trim() !== '' || given.regions.length > 0))
+        return { answered: true, by: 'said' };
       const own = tasks.filter((task) => task.remarkIds.includes(remark.id));
       if (own.length === 0) return { answered: false, because: 'no task' };
       if (!own.every((task) => task.done)) return { answered: false, because: 'task open' };

@@ -44,6 +44,7 @@ export function blankAssignment(id: AssignmentId, courseId: CourseId | null, tit
     late: null,
     scaleId: null,
     group: null,
+    kind: null,
     draftOf: null,
     withdrawableUntil: null,
     materials: [],
@@ -71,6 +72,8 @@ export function blankAttempt(
     dueAt: null,
     outside: true,
     atKnown: true,
+    post: null,
+    items: {},
   };
 }
 

@@ -12,6 +12,8 @@ import {
   MarkingId,
   RubricId,
 } from './ids.ts';
+import { ItemAnswers, SentPost } from './handed-in.ts';
+import { WorkKind } from './work-kind.ts';
 
 /** What the school did. Copied from the course desk, append-only, never changed by the student. */
 
@@ -170,6 +172,8 @@ export const Assignment = v.object({
   scaleId: v.optional(v.nullable(shortText), null),
   /** Work of several students. */
   group: v.optional(v.nullable(v.object({ name: shortText, members: v.array(shortText) })), null),
+  /** What kind of work it is; null: nobody says, and it goes by what there is of it (line/kind.ts). */
+  kind: v.optional(v.nullable(WorkKind), null),
   /** For a draft stage: the assignment that is its final. */
   draftOf: v.optional(v.nullable(AssignmentId), null),
   /** Until when an attempt that was sent can be taken back; null: it can't. */
@@ -235,8 +239,9 @@ export const Receipt = v.object({
       name: shortText,
       size: v.number(),
       hash: FileHash,
-      words: v.number(),
-      pages: v.number(),
+      /** null: a file of no text. */
+      words: v.nullable(v.number()),
+      pages: v.nullable(v.number()),
       /** The file states no number of pages, and it was reckoned from its words. */
       pagesEstimated: v.boolean(),
     }),
@@ -259,6 +264,10 @@ export const Attempt = v.object({
   outside: v.optional(v.boolean(), false),
   /** Whether `at` is when it was handed in; else when something of it was taken in here. */
   atKnown: v.optional(v.boolean(), true),
+  /** What was posted; null where it is no post. */
+  post: v.optional(v.nullable(SentPost), null),
+  /** What was answered, by item; empty where it is no activity by items. */
+  items: v.optional(ItemAnswers, {}),
 });
 export type Attempt = v.InferOutput<typeof Attempt>;
 

@@ -17,6 +17,8 @@ import {
 } from './ids.ts';
 import { AuthorRole, Receipt } from './facts.ts';
 import { promisePlaces } from './promises.ts';
+import { ItemAnswers, PostPlace, SentFile, SentPost } from './handed-in.ts';
+import { WorkKind } from './work-kind.ts';
 
 /** What the student read, decided, wrote and sent. Only the workspace's commands change it. */
 
@@ -144,19 +146,50 @@ export type Arrival = v.InferOutput<typeof Arrival>;
 export const DraftContent = v.object({ schema: v.literal(1), doc: v.record(v.string(), v.unknown()) });
 export type DraftContent = v.InferOutput<typeof DraftContent>;
 
-/** The text a student is writing towards one attempt to come. */
+/** What a draft or version is beside the text that is written here: what the kind of work asks for. */
+const madeOf = {
+  /** Under which its document is stored; null where nothing is written here. */
+  bodyHash: v.nullable(FileHash),
+  /** Files that go as they are, in this order. */
+  files: v.array(FileHash),
+  post: v.nullable(PostPlace),
+  items: ItemAnswers,
+};
+
+/** What a student is making towards one attempt to come. */
 export const Draft = v.object({
   id: DraftId,
   assignmentId: AssignmentId,
   attemptNumber: v.number(),
-  /** The marked paper that it started from. */
-  startedFrom: FileHash,
-  /** Under which its document is stored. */
-  bodyHash: FileHash,
+  /** The marked paper that it started from; null: from nothing. */
+  startedFrom: v.nullable(FileHash),
+  ...madeOf,
+  /** What the student wants to tell the instructor with it. */
+  note: v.string(),
   headVersionId: v.nullable(VersionId),
   savedAt: Instant,
 });
 export type Draft = v.InferOutput<typeof Draft>;
+
+/** A rectangle in a picture, in its pixels. */
+const PlaceInPicture = v.object({
+  fileHash: FileHash,
+  x: v.number(),
+  y: v.number(),
+  width: v.number(),
+  height: v.number(),
+});
+export type PlaceInPicture = v.InferOutput<typeof PlaceInPicture>;
+
+/** What the student says was done about a remark, and where in what is new (decisions.md, Answer). */
+export const GivenAnswer = v.object({
+  remarkId: RemarkId,
+  /** The assignment that is worked on: of a remark on a draft stage its final. */
+  assignmentId: AssignmentId,
+  words: v.string(),
+  regions: v.array(PlaceInPicture),
+});
+export type GivenAnswer = v.InferOutput<typeof GivenAnswer>;
 
 /** A snapshot that never changes. */
 export const Version = v.object({
@@ -166,8 +199,7 @@ export const Version = v.object({
   parentId: v.nullable(VersionId),
   at: Instant,
   why: v.picklist(['started', 'before a file came in', 'brought in', 'sent', 'taken back']),
-  /** Under which its document is stored. */
-  bodyHash: FileHash,
+  ...madeOf,
   /** The file it was brought in from or sent as; null for one that was only written here. */
   fileHash: v.nullable(FileHash),
 });
@@ -178,9 +210,13 @@ export const Submission = v.object({
   id: SubmissionId,
   assignmentId: AssignmentId,
   versionId: VersionId,
+  kind: WorkKind,
   note: v.string(),
-  paper: v.object({ name: v.string(), hash: FileHash }),
-  response: v.object({ name: v.string(), hash: FileHash }),
+  /** Kept to the byte as they were sent. */
+  files: v.array(SentFile),
+  /** For a post its text and place. */
+  post: v.nullable(SentPost),
+  items: ItemAnswers,
   at: Instant,
   state: v.variant('kind', [
     v.object({ kind: v.literal('waiting to go') }),

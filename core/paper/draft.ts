@@ -52,6 +52,19 @@ export function richBlocksOf(content: DraftContent): RichBlock[] {
   return blocks;
 }
 
+/** A draft as plain text: its blocks parted by empty lines, those without words left out. */
+export function textOfDraft(content: DraftContent): string {
+  return richBlocksOf(content)
+    .map(({ runs }) =>
+      runs
+        .map(({ text }) => text)
+        .join('')
+        .trim(),
+    )
+    .filter((text) => text !== '')
+    .join('\n\n');
+}
+
 /** A draft as a paper, for comparing and following. */
 export function paperOfDraft(content: DraftContent): Paper {
   return paperOf(

@@ -30,6 +30,11 @@ export function paperOf(blocks: readonly Block[]): Paper {
   return { blocks: kept, text: kept.map((b) => b.text).join('\n'), starts };
 }
 
+/** Plain text as blocks: a paragraph for each line with words on it. */
+export function blocksOfLines(text: string): Block[] {
+  return text.split(/\n+/).map((line) => ({ kind: 'paragraph', level: 0, text: line }));
+}
+
 /** The index of the block that holds `offset`; the last one for an offset past the end. */
 export function blockAt(paper: Paper, offset: number): number {
   return Math.max(0, firstFrom(paper.starts, offset + 1) - 1);

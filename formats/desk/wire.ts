@@ -58,6 +58,7 @@ const WireAssignment = v.object({
     excused: Assignment.entries.excused,
     scaleId: Assignment.entries.scaleId,
     group: Assignment.entries.group,
+    kind: Assignment.entries.kind,
     draftOf: Assignment.entries.draftOf,
     withdrawableUntil: Assignment.entries.withdrawableUntil,
     requirements: Assignment.entries.requirements,

@@ -38,6 +38,20 @@ const Discussion = v.object({
   ),
 });
 
+/** A discussion, post by post. */
+export type Discussion = v.InferOutput<typeof Discussion>;
+
+/**
+ * A discussion as its file has it.
+ * @throws UnreadableFile 'damaged posts'
+ */
+export function readDiscussion(bytes: Uint8Array): Discussion {
+  const json = refusedAs('damaged posts', () => jsonIn(new TextDecoder().decode(bytes)));
+  const parsed = v.safeParse(Discussion, json);
+  if (!parsed.success) throw new UnreadableFile('damaged posts', v.getDotPath(parsed.issues[0]) ?? '');
+  return parsed.output;
+}
+
 /** Day and time as they stand over a post. */
 function moment(at: string): string {
   return `${at.slice(0, 10)}, ${at.slice(11, 16)} UTC`;
@@ -48,10 +62,7 @@ function moment(at: string): string {
  * @throws UnreadableFile 'damaged posts'
  */
 export function readPosts(bytes: Uint8Array): MarkedPaper {
-  const json = refusedAs('damaged posts', () => jsonIn(new TextDecoder().decode(bytes)));
-  const parsed = v.safeParse(Discussion, json);
-  if (!parsed.success) throw new UnreadableFile('damaged posts', v.getDotPath(parsed.issues[0]) ?? '');
-  const { title, posts } = parsed.output;
+  const { title, posts } = readDiscussion(bytes);
   const writer = new LayoutWriter();
   writer.beginBlock({ kind: 'heading', level: 1, cell: null });
   writer.append(title, PLAIN, []);

@@ -1,7 +1,8 @@
 import { quoteOf } from '#core/text/quotation.ts';
 import type { Mark, MarkedPaper } from '../marked-paper.ts';
 import { LayoutWriter } from '../text/layout-writer.ts';
-import { readQuizResults, type QuizQuestion } from './read-results.ts';
+import type { QuizQuestion } from '#core/quiz/question.ts';
+import { readQuizResults } from './read-results.ts';
 
 const PLAIN = { bold: false, italic: false };
 const WORDS = {

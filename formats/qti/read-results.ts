@@ -1,37 +1,10 @@
 import { refusedAs } from '../malformed.ts';
 import * as v from 'valibot';
 import { DecimalString } from '#core/model/ids.ts';
+import type { QuizItem, QuizQuestion, QuizResults } from '#core/quiz/question.ts';
 import { UnreadableFile } from '../unreadable.ts';
 import { parseXml, textOfPart, type Attributes } from '../xml/parse-xml.ts';
 import { readZip } from '../zip/read-zip.ts';
-
-/** A question of a quiz as its item has it; known only where the items came along. */
-interface QuizItem {
-  readonly title: string;
-  /** What is asked, a line for each paragraph. */
-  readonly prompt: string;
-  readonly choices: readonly { readonly id: string; readonly text: string }[];
-  readonly correct: readonly string[];
-}
-
-/** What one attempt made of one question. */
-export interface QuizQuestion {
-  readonly id: string;
-  /** From 1, as the quiz had it. */
-  readonly number: number;
-  readonly item: QuizItem | null;
-  readonly response: readonly string[];
-  /** null: not marked yet. */
-  readonly score: DecimalString | null;
-  readonly possible: DecimalString | null;
-  readonly feedback: string;
-}
-
-/** One attempt at a quiz. */
-export interface QuizResults {
-  readonly title: string;
-  readonly questions: readonly QuizQuestion[];
-}
 
 interface Node {
   readonly name: string;

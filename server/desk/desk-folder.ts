@@ -13,6 +13,7 @@ import { join } from 'node:path';
 import * as v from 'valibot';
 import { MarkingRules } from '../marker/marking-rules.ts';
 import { DESK_STATE_VERSION, DeskState, type DeskContent } from './desk-state.ts';
+import { uploadsIn, type Uploads } from './uploads.ts';
 
 const STATE = 'desk.json';
 const CODE_BYTES = 5;
@@ -25,6 +26,8 @@ export interface DeskFolder {
   update(change: (state: DeskState) => DeskState): void;
   pathOfFile(hash: string): string | null;
   putFile(hash: string, bytes: Uint8Array): void;
+  /** Files that are on their way in. */
+  readonly uploads: Uploads;
   codeFits(code: string): boolean;
 }
 
@@ -64,6 +67,7 @@ export function createDesk(folder: string, content: DeskContent, accessCode: str
     markingRules: v.parse(MarkingRules, content.markingRules),
     sessions: [],
     attemptByKey: {},
+    askedByKey: {},
   };
   writeAtomically(join(folder, STATE), JSON.stringify(state));
 }
@@ -91,6 +95,7 @@ export function openDesk(folder: string): DeskFolder {
     putFile(hash, bytes) {
       writeAtomically(join(folder, 'files', hash), bytes);
     },
+    uploads: uploadsIn(join(folder, 'uploads'), join(folder, 'files')),
     codeFits(code) {
       const given = Buffer.from(hashCode(code, state.code.salt), 'hex');
       return timingSafeEqual(given, Buffer.from(state.code.hash, 'hex'));

@@ -34,6 +34,8 @@ export const DeskState = v.object({
   sessions: v.array(v.object({ token: v.string(), at: Instant })),
   /** Attempts by idempotency key, so that sending again after a break makes no second one. */
   attemptByKey: v.record(v.string(), v.string()),
+  /** SHA-256 of what was asked under each key: a key stands for one handing-in. */
+  askedByKey: v.optional(v.record(v.string(), v.string()), {}),
 });
 export type DeskState = v.InferOutput<typeof DeskState>;
 

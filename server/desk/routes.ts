@@ -1,16 +1,15 @@
 import express, { Router } from 'express';
-import multer from 'multer';
 import * as v from 'valibot';
 import type { SignedIn } from '#core/model/facts.ts';
 import { instantOf } from '#core/model/ids.ts';
 import { caseFromRubric } from '#formats/case/rubric.ts';
-import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
+import { HandingIn, partOf } from '#formats/desk/handing-in.ts';
 import type { Clock } from '../clock.ts';
 import type { Notices } from '../notices.ts';
 import { sessionsOf, type Sessions } from '../sessions.ts';
 import type { DeskFolder } from './desk-folder.ts';
 import { factsAfter } from './desk-state.ts';
-import { takeAttempt, takeBack, type UploadedFile } from './take-attempt.ts';
+import { takeAttempt, takeBack } from './take-attempt.ts';
 
 export interface DeskParts {
   readonly desk: DeskFolder;
@@ -22,13 +21,23 @@ const SignIn = v.object({
   student: v.pipe(v.string(), v.maxLength(200)),
   code: v.pipe(v.string(), v.maxLength(200)),
 });
+/** Notes, posts and answers of the longest kind that is taken, with what is told of the files. */
+const MOST_REQUEST = '4mb';
+/** A part larger than this would have to be sent again as a whole too often. */
+const MOST_PART = '8mb';
+
 const Key = v.pipe(v.string(), v.regex(/^[\w-]{8,80}$/));
 
 /** The course desk for the student who is signed in, as docs/course-desk.md describes it; below `/desk`. */
 export function deskRoutes(parts: DeskParts): Router {
   const sessions = sessionsOf(parts.desk, parts.clock);
   const router = Router();
-  router.use(sessionRoutes(parts, sessions), readingRoutes(parts, sessions), attemptRoutes(parts, sessions));
+  router.use(
+    sessionRoutes(parts, sessions),
+    readingRoutes(parts, sessions),
+    uploadRoutes(parts, sessions),
+    attemptRoutes(parts, sessions),
+  );
   router.use((_request, response) => {
     response.status(404).json({ error: 'The course desk has nothing at this address.' });
   });
@@ -93,33 +102,21 @@ function readingRoutes({ desk, clock, notices }: DeskParts, sessions: Sessions):
 /** Handing in, and taking back what was handed in. */
 function attemptRoutes({ desk, clock, notices }: DeskParts, sessions: Sessions): Router {
   const router = Router();
-  const upload = multer({
-    storage: multer.memoryStorage(),
-    defParamCharset: 'utf8',
-    limits: { fileSize: MOST_FILE_BYTES, files: 2, fields: 4, fieldSize: 100_000 },
-  });
   router.post(
     '/assignments/:id/attempts',
     sessions.required,
-    upload.fields([
-      { name: 'paper', maxCount: 1 },
-      { name: 'response', maxCount: 1 },
-    ]),
+    express.json({ limit: MOST_REQUEST }),
     async (request, response) => {
-      const files = request.files as Partial<Record<string, Express.Multer.File[]>> | undefined;
-      const paper = uploadedFile(files?.paper?.at(0));
+      const asked = v.safeParse(HandingIn, request.body);
       const key = v.safeParse(Key, request.headers['idempotency-key']);
-      if (paper === null || !key.success) {
-        response.status(400).json({ error: 'An attempt needs a paper and a key of its own.' });
+      if (!asked.success || !key.success) {
+        response.status(400).json({ error: 'An attempt needs what goes, and a key of its own.' });
         return;
       }
-      const { note } = request.body as { note?: unknown };
       const taken = await takeAttempt(desk, clock.now(), {
         assignmentId: String(request.params.id),
         key: key.output,
-        note: typeof note === 'string' ? note : '',
-        paper,
-        response: uploadedFile(files?.response?.at(0)),
+        asked: asked.output,
       });
       if (taken.kind === 'refused') {
         response.status(taken.status).json({ error: taken.why });
@@ -142,8 +139,30 @@ function attemptRoutes({ desk, clock, notices }: DeskParts, sessions: Sessions):
   return router;
 }
 
-function uploadedFile(file: Express.Multer.File | undefined): UploadedFile | null {
-  if (file === undefined) return null;
-  const name = file.originalname.replace(/[\\/:*?"<>|\p{Cc}]/gu, '_').slice(0, 200);
-  return { name, mediaType: file.mimetype.slice(0, 200), bytes: new Uint8Array(file.buffer) };
+/** Files on their way in, part by part. */
+function uploadRoutes({ desk }: DeskParts, sessions: Sessions): Router {
+  const router = Router();
+  router.get('/uploads/:hash', sessions.required, (request, response) => {
+    const state = desk.uploads.stateOf(String(request.params.hash));
+    response.set('Cache-Control', 'no-store');
+    if (state === null) response.status(404).json({ error: 'An upload is named by its SHA-256.' });
+    else response.json(state);
+  });
+  router.put(
+    '/uploads/:hash',
+    sessions.required,
+    express.raw({ type: () => true, limit: MOST_PART }),
+    async (request, response) => {
+      const part = partOf(request.headers['content-range']);
+      const bytes: unknown = request.body;
+      if (part === null || !(bytes instanceof Uint8Array)) {
+        response.status(400).json({ error: 'A part of a file says which bytes it is (Content-Range).' });
+        return;
+      }
+      const taken = await desk.uploads.take(String(request.params.hash), part, bytes);
+      if (taken.kind === 'refused') response.status(taken.status).json({ error: taken.why });
+      else response.json(taken.state);
+    },
+  );
+  return router;
 }

@@ -1,18 +1,20 @@
-import type { Assignment, Attempt, FileFact, Receipt, Withdrawal } from '#core/model/facts.ts';
-import { asId, instantOf, AssignmentId, AttemptId, type FileHash } from '#core/model/ids.ts';
+import { readFile } from 'node:fs/promises';
+import type { Assignment, Attempt, Receipt, Withdrawal } from '#core/model/facts.ts';
+import type { SentFile } from '#core/model/handed-in.ts';
+import { asId, instantOf, AssignmentId, AttemptId } from '#core/model/ids.ts';
+import type { WorkKind } from '#core/model/work-kind.ts';
+import { fileFault } from '#core/check/file-kind.ts';
 import { countWords } from '#core/text/words.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
+import type { HandingIn } from '#formats/desk/handing-in.ts';
 import { hashOf } from '#formats/hash.ts';
-import { UnreadableFile } from '#formats/unreadable.ts';
+import { readPaper } from '#formats/read-paper.ts';
+import { recogniseNamed } from '#formats/recognise.ts';
+import { MOST_FILE_BYTES, UnreadableFile } from '#formats/unreadable.ts';
 import type { DeskFolder } from './desk-folder.ts';
 import { withFact } from './desk-state.ts';
 
-export interface UploadedFile {
-  readonly name: string;
-  readonly mediaType: string;
-  readonly bytes: Uint8Array<ArrayBuffer>;
-}
-
+/** What became of a handing-in; `again`: it was taken before, under the same key. */
 export type Taken =
   | { readonly kind: 'taken'; readonly attempt: Attempt; readonly again: boolean }
   | { readonly kind: 'refused'; readonly status: 404 | 409 | 422; readonly why: string };
@@ -25,76 +27,134 @@ function refused(status: 404 | 409 | 422, why: string): Taken {
 export async function takeAttempt(
   desk: DeskFolder,
   nowMs: number,
-  given: {
-    readonly assignmentId: string;
-    readonly key: string;
-    readonly note: string;
-    readonly paper: UploadedFile;
-    readonly response: UploadedFile | null;
-  },
+  given: { readonly assignmentId: string; readonly key: string; readonly asked: HandingIn },
 ): Promise<Taken> {
-  const known = attemptsOf(desk).find((attempt) => attempt.id === desk.state.attemptByKey[given.key]);
-  if (known !== undefined) return { kind: 'taken', attempt: known, again: true };
+  const { key, asked } = given;
+  const askedHash = await hashOf(new TextEncoder().encode(JSON.stringify(asked)));
+  const before = takenUnder(desk, key, askedHash);
+  if (before !== null) return before;
   const assignment = latestAssignment(desk, given.assignmentId);
   if (assignment === undefined) return refused(404, 'There is no such assignment.');
-  const all = attemptsOf(desk).filter((attempt) => attempt.assignmentId === assignment.id);
-  const takenBack = withdrawnIds(desk);
-  const barred = ruleAgainst(assignment, all.filter(({ id }) => !takenBack.has(id)).length, nowMs);
+  const barred = ruleAgainst(assignment, countingAttempts(desk, assignment).length, nowMs);
   if (barred !== null) return refused(409, barred);
-  const paper = await received(given.paper);
-  if (paper === null)
-    return refused(422, 'The file can’t be read as a Word file (.docx). Save it again and send that.');
-  const files: (Received & { upload: UploadedFile; role: FileFact['role'] })[] = [
-    { upload: given.paper, role: 'paper', ...paper },
-  ];
-  if (given.response !== null) {
-    const response = await received(given.response);
-    if (response === null) return refused(422, 'The response sheet can’t be read as a Word file (.docx).');
-    files.push({ upload: given.response, role: 'response', ...response });
+  const wrong = wrongIn(asked, assignment);
+  if (wrong !== null) return refused(422, wrong);
+  const files: Received[] = [];
+  for (const file of asked.files) {
+    const found = await received(desk, file, asked.kind);
+    if (typeof found === 'string') return refused(422, found);
+    files.push(found);
   }
-  for (const file of files) desk.putFile(file.hash, file.upload.bytes);
-  const number = all.length + 1;
-  const id = asId(AttemptId, `${assignment.id}-attempt-${number}`);
+  // Reading took time: another request may have come first, under this key or at the last attempt.
+  const meanwhile = takenUnder(desk, key, askedHash);
+  if (meanwhile !== null) return meanwhile;
+  const tooLate = ruleAgainst(assignment, countingAttempts(desk, assignment).length, nowMs);
+  if (tooLate !== null) return refused(409, tooLate);
+  const attempt = attemptFrom(asked, assignment, files, ownAttempts(desk, assignment).length + 1, key, nowMs);
+  desk.update((state) => ({
+    ...withFact(state, { kind: 'attempt', value: attempt }),
+    attemptByKey: { ...state.attemptByKey, [key]: attempt.id },
+    askedByKey: { ...state.askedByKey, [key]: askedHash },
+  }));
+  return { kind: 'taken', attempt, again: false };
+}
+
+/** What was taken under a key; refused where that was something else; null for a new key. */
+function takenUnder(desk: DeskFolder, key: string, askedHash: string): Taken | null {
+  const known = attemptsOf(desk).find(({ id }) => id === desk.state.attemptByKey[key]);
+  if (known === undefined) return null;
+  const was = (desk.state.askedByKey as Readonly<Partial<Record<string, string>>>)[key];
+  return was === undefined || was === askedHash
+    ? { kind: 'taken', attempt: known, again: true }
+    : refused(409, 'Another attempt was sent under this key.');
+}
+
+function ownAttempts(desk: DeskFolder, { id }: Assignment): Attempt[] {
+  return attemptsOf(desk).filter((attempt) => attempt.assignmentId === id);
+}
+
+function countingAttempts(desk: DeskFolder, assignment: Assignment): Attempt[] {
+  const takenBack = withdrawnIds(desk);
+  return ownAttempts(desk, assignment).filter(({ id }) => !takenBack.has(id));
+}
+
+function attemptFrom(
+  { note, post, items }: HandingIn,
+  assignment: Assignment,
+  files: readonly Received[],
+  number: number,
+  key: string,
+  nowMs: number,
+): Attempt {
   const receipt: Receipt = {
-    id: `HC-${assignment.id}-${number}-${given.key.slice(0, 8)}`,
+    id: `HC-${assignment.id}-${number}-${key.slice(0, 8)}`,
     at: instantOf(nowMs),
     attempt: number,
     attemptsAllowed: assignment.attemptsAllowed,
     rule: `Attempt ${number} of ${assignment.attemptsAllowed}, taken before closing time.`,
-    files: files.map(({ upload, hash, words, pages, pagesEstimated }) => ({
-      name: upload.name,
-      size: upload.bytes.length,
+    files: files.map(({ file: { name, size, hash }, words, pages, pagesEstimated }) => ({
+      name,
+      size,
       hash,
       words,
       pages,
       pagesEstimated,
     })),
   };
-  const attempt: Attempt = {
-    id,
+  return {
+    id: asId(AttemptId, `${assignment.id}-attempt-${number}`),
     assignmentId: assignment.id,
     number,
     at: receipt.at,
-    files: files.map(({ upload, role, hash }) => ({
-      role,
-      name: upload.name,
-      mediaType: upload.mediaType,
-      size: upload.bytes.length,
-      hash,
-      aboutHash: null,
-      announced: {},
-    })),
-    note: given.note,
+    files: files.map(({ file }) => ({ ...file, aboutHash: null, announced: {} })),
+    note,
     receipt,
     dueAt: null,
     outside: false,
     atKnown: true,
+    post,
+    items,
   };
-  desk.update((state) => ({
-    ...withFact(state, { kind: 'attempt', value: attempt }),
-    attemptByKey: { ...state.attemptByKey, [given.key]: id },
-  }));
-  return { kind: 'taken', attempt, again: false };
+}
+
+/** Why a handing-in is not what the assignment asks for; null where it is. */
+function wrongIn({ kind, files, post, items }: HandingIn, assignment: Assignment): string | null {
+  if (assignment.kind !== null && assignment.kind !== kind)
+    return `This assignment takes ${TAKEN[assignment.kind]}.`;
+  switch (kind) {
+    case 'paper':
+    case 'files':
+      return wrongFiles(
+        files.filter(({ role }) => role === 'paper'),
+        assignment.requirements.fileTypes,
+      );
+    case 'posts':
+      return post === null || post.text.trim() === '' ? 'There is no text in the post.' : null;
+    case 'items':
+      return Object.values(items).every((text: string) => text.trim() === '') ? 'No item is answered.' : null;
+    case 'quiz':
+      return 'A quiz is taken at the course desk, question by question.';
+  }
+}
+
+const TAKEN: Readonly<Record<WorkKind, string>> = {
+  paper: 'a paper as a file',
+  files: 'files',
+  posts: 'a post',
+  items: 'answers to its items',
+  quiz: 'answers question by question',
+};
+
+function wrongFiles(files: readonly SentFile[], types: readonly string[]): string | null {
+  if (files.length === 0) return 'An attempt needs a file.';
+  for (const file of files) {
+    const fault = fileFault(file, types, MOST_FILE_BYTES);
+    if (fault?.kind === 'empty') return `“${file.name}” is empty.`;
+    if (fault?.kind === 'too large') return `“${file.name}” is larger than 300 MB.`;
+    if (fault?.kind === 'other kind')
+      return `“${file.name}” is of no kind that this assignment takes: ${types.map((type) => `.${type}`).join(', ')}.`;
+  }
+  return null;
 }
 
 function attemptsOf(desk: DeskFolder): Attempt[] {
@@ -159,22 +219,47 @@ function ruleAgainst(assignment: Assignment, sent: number, nowMs: number): strin
 const WORDS_ON_A_PAGE = 400;
 
 interface Received {
-  readonly hash: FileHash;
-  readonly words: number;
-  readonly pages: number;
+  readonly file: SentFile;
+  /** null: it has no text. */
+  readonly words: number | null;
+  readonly pages: number | null;
   readonly pagesEstimated: boolean;
 }
 
-async function received(upload: UploadedFile): Promise<Received | null> {
+/** A file that was uploaded, with what a receipt tells of it; or why it can't be taken. */
+async function received(desk: DeskFolder, sent: SentFile, kind: WorkKind): Promise<Received | string> {
+  const name = sent.name.replace(/[\\/:*?"<>|\p{Cc}]/gu, '_').slice(0, 200);
+  const path = desk.pathOfFile(sent.hash);
+  if (path === null) return `“${name}” was not uploaded.`;
+  const bytes = new Uint8Array(await readFile(path));
+  const file = { ...sent, name, size: bytes.length, mediaType: sent.mediaType.slice(0, 200) };
+  const text = await textIn(bytes, name);
+  if (text === null)
+    return kind === 'paper'
+      ? `“${name}” can’t be read as a text. Save it again as a Word file (.docx) or PDF and send that.`
+      : { file, words: null, pages: null, pagesEstimated: false };
+  return {
+    file,
+    words: text.words,
+    pages: text.pages ?? Math.max(1, Math.ceil(text.words / WORDS_ON_A_PAGE)),
+    pagesEstimated: text.pages === null,
+  };
+}
+
+/** Words of a file, and pages where it states them; null for what holds no text or can't be read. */
+async function textIn(
+  bytes: Uint8Array<ArrayBuffer>,
+  name: string,
+): Promise<{ readonly words: number; readonly pages: number | null } | null> {
   try {
-    const { blocks, pages } = readDocx(upload.bytes);
-    const words = countWords(blocks.map((block) => block.text).join('\n'));
-    return {
-      hash: await hashOf(upload.bytes),
-      words,
-      pages: pages ?? Math.max(1, Math.ceil(words / WORDS_ON_A_PAGE)),
-      pagesEstimated: pages === null,
-    };
+    // A name that claims more than the file holds is no paper.
+    if (recogniseNamed(bytes, name).kind === 'docx') {
+      const { blocks, pages } = readDocx(bytes);
+      return { words: countWords(blocks.map((block) => block.text).join('\n')), pages };
+    }
+    const { kind, paper, pages } = await readPaper(bytes, null);
+    if (kind === 'picture') return null;
+    return { words: countWords(paper.text), pages: pages.length === 0 ? null : pages.length };
   } catch (error) {
     if (error instanceof UnreadableFile) return null;
     throw error;

@@ -1,10 +1,13 @@
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
+import { useMemo } from 'react';
 import { useWatch } from 'react-hook-form';
 import { useParams } from 'react-router';
 import * as v from 'valibot';
 import { blankAssignment } from '#core/model/blank.ts';
 import type { Assignment, Course } from '#core/model/facts.ts';
-import { asId, CategoryId, decimalIn, type Instant } from '#core/model/ids.ts';
+import { asId, AssignmentId, CategoryId, decimalIn, type Instant } from '#core/model/ids.ts';
+import { workKinds } from '#core/model/work-kind.ts';
+import { canLeadTo } from '#core/assignment/stages.ts';
 import { instantOfWall, wallTimeOf } from '#core/model/zoned.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
@@ -35,6 +38,8 @@ const AssignmentFields = v.pipe(
     courseId: v.string(),
     title: v.pipe(v.string(), v.trim(), v.minLength(1, said.assignmentTitleWanted), v.maxLength(500)),
     categoryId: v.string(),
+    kind: v.string(),
+    draftOf: v.string(),
     possible: numberText,
     scaleId: v.string(),
     extraCredit: v.boolean(),
@@ -73,6 +78,8 @@ function fieldsOf(assignment: Assignment, zone: string): AssignmentFields {
     courseId: assignment.courseId ?? '',
     title: assignment.title,
     categoryId: assignment.categoryId ?? '',
+    kind: assignment.kind ?? '',
+    draftOf: assignment.draftOf ?? '',
     possible: assignment.possible ?? '',
     scaleId: assignment.scaleId ?? '',
     extraCredit: assignment.extraCredit,
@@ -105,6 +112,8 @@ function assignmentOfFields(
     courseId: course?.id ?? null,
     title: fields.title.trim(),
     categoryId: category === undefined ? null : asId(CategoryId, category.id),
+    kind: workKinds.find((kind) => kind === fields.kind) ?? null,
+    draftOf: fields.draftOf === '' ? null : asId(AssignmentId, fields.draftOf),
     possible: decimalIn(fields.possible),
     scaleId: course?.scales.some(({ id }) => id === fields.scaleId) === true ? fields.scaleId : null,
     extraCredit: fields.extraCredit,
@@ -176,6 +185,14 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
     return chosen === null ? back : courseAddress(chosen.id);
   };
   const own = [...courses.values()].filter(({ byHand }) => byHand);
+  const assignments = useWorkspaceState((state) => state.records.assignments);
+  const finals = useMemo(
+    () =>
+      [...assignments.values()].filter((one) =>
+        canLeadTo((id) => assignments.get(id) ?? null, assignment.id, one),
+      ),
+    [assignments, assignment.id],
+  );
   return (
     <KeptForm
       kept={kept}
@@ -212,6 +229,19 @@ function AssignmentForm({ assignment, fresh }: { assignment: Assignment; fresh: 
             ...(course?.categories ?? []).map(({ id, title }) => [id, title] as const),
           ]}
           name="categoryId"
+        />
+        <FormSelect
+          label={said.kind}
+          options={[
+            ['', said.kindByItself],
+            ...workKinds.map((kind) => [kind, words.stations.kinds[kind]] as const),
+          ]}
+          name="kind"
+        />
+        <FormSelect
+          label={said.draftOf}
+          options={[['', said.noDraft], ...finals.map(({ id, title }) => [id, title] as const)]}
+          name="draftOf"
         />
         <TextField
           label={said.possible}

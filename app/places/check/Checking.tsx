@@ -3,6 +3,12 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
 import { countWords } from '#core/text/words.ts';
+import { stationOf } from '#core/assignment/line.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { blocksOfLines, paperOf, type Paper } from '#core/paper/paper.ts';
+import { usePosts } from '../../workspace/state/posts.ts';
+import { StationNotice } from '../../shared/line/StationNotice.tsx';
+import { FilesChecked, ItemsChecked, Readiness } from './Made.tsx';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
@@ -26,29 +32,52 @@ export function Checking() {
           {words.check.toSend}
         </Link>
       </div>
-      <section>
-        <SectionTitle>{words.check.compareTitle}</SectionTitle>
-        {outlet.live === null ? (
-          <div className="mt-3">
-            <Empty>
-              {words.check.noDraft}{' '}
-              <Link
-                to={assignmentAddress(outlet.view.assignment.id, 'revise')}
-                className="font-semibold text-accent hover:underline"
-              >
-                {words.check.toRevise}
-              </Link>
-            </Empty>
-          </div>
-        ) : (
-          <Compared outlet={outlet} />
-        )}
-      </section>
+      <Made outlet={outlet} />
     </div>
   );
 }
 
-function Unanswered({ outlet: { view, answers } }: { outlet: AssignmentOutlet }) {
+/** What was made for the next attempt, as far as it can be looked over here. */
+function Made({ outlet }: { outlet: AssignmentOutlet }) {
+  const { view, work, live, marked } = outlet;
+  const { means } = stationOf(view, 'check');
+  if (means === 'readiness') return <Readiness view={view} />;
+  if (means === 'answers and files') return <FilesChecked outlet={outlet} />;
+  if (means === 'answers by item') return <ItemsChecked view={view} />;
+  return (
+    <section>
+      <SectionTitle>{words.check.compareTitle}</SectionTitle>
+      <div className="mt-3">
+        {live === null ? (
+          <StationNotice view={view} station="check" />
+        ) : means === 'answers and post' ? (
+          <PostCompared view={view} after={live.paper} />
+        ) : work.markedFile === null ? (
+          <Empty>{words.check.fromNothing}</Empty>
+        ) : (
+          marked !== null && <Compared before={marked.paper} after={live.paper} />
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** The new post beside the own one that it takes the place of. */
+function PostCompared({ view, after }: { view: AssignmentView; after: Paper }) {
+  const posts = usePosts(view);
+  const betters = view.draft?.post?.betters ?? null;
+  const before = useMemo(() => {
+    const own = posts?.find(({ id }) => id === betters);
+    return own === undefined ? null : paperOf(blocksOfLines(own.text));
+  }, [posts, betters]);
+  return before === null ? (
+    <Empty>{words.check.fromNothing}</Empty>
+  ) : (
+    <Compared before={before} after={after} />
+  );
+}
+
+function Unanswered({ outlet: { work: view, answers } }: { outlet: AssignmentOutlet }) {
   const open = view.remarks.flatMap((remark) => {
     const answer = answers.get(remark.id);
     return answer === undefined || answer.answered ? [] : [{ remark, because: answer.because }];
@@ -64,7 +93,10 @@ function Unanswered({ outlet: { view, answers } }: { outlet: AssignmentOutlet })
           <li key={remark.id} className="border-t border-rule">
             <Link
               to={assignmentAddress(
-                view.assignment.id,
+                // It is decided about where it was made; what is done about it is done here.
+                because === 'undecided' || because === 'not asked yet'
+                  ? remark.assignmentId
+                  : view.assignment.id,
                 because === 'undecided' ? 'decide' : because === 'not asked yet' ? 'read' : 'revise',
                 { remark: remark.id },
               )}
@@ -104,14 +136,13 @@ function Requirements({ outlet: { view, live } }: { outlet: AssignmentOutlet }) 
   );
 }
 
-function Compared({ outlet: { marked, live } }: { outlet: AssignmentOutlet }) {
+function Compared({ before, after }: { before: Paper; after: Paper }) {
   const [comparison, setComparison] = useState<Comparison | 'failed' | null>(null);
   const [tries, setTries] = useState(1);
   useEffect(() => {
-    if (marked === null || live === null) return;
     let over = false;
     texts
-      .ask((worker) => worker.compare(marked.paper, live.paper))
+      .ask((worker) => worker.compare(before, after))
       .then((result) => {
         if (!over) setComparison(result);
       })
@@ -122,7 +153,7 @@ function Compared({ outlet: { marked, live } }: { outlet: AssignmentOutlet }) {
     return () => {
       over = true;
     };
-  }, [marked, live, tries]);
+  }, [before, after, tries]);
   if (comparison === 'failed')
     return (
       <p role="alert" className="mt-3">

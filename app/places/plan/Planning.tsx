@@ -1,21 +1,20 @@
 import { useTouch } from '../../shared/page/hooks.ts';
 import { shownPoints } from '../../shared/shown/figures.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
-import { Link } from 'react-router';
 import { planTotals } from '#core/plan/tasks.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
-import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { StationNotice } from '../../shared/line/StationNotice.tsx';
 import * as words from '../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { proposeOrder } from '../../workspace/commands/plan.ts';
 import { TaskList } from './TaskList.tsx';
-import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** What was decided to be acted on, as tasks with minutes and the points behind them. */
 export function Planning() {
   const touch = useTouch();
   const workspace = useWorkspace();
-  const { view } = useAssignment();
+  const { work: view } = useAssignment();
   const totals = planTotals(view.tasks);
   const dragged = view.tasks.some((planned) => planned.task.rank !== null);
   return (
@@ -35,17 +34,8 @@ export function Planning() {
             </Button>
           )}
         </div>
-        {view.tasks.length === 0 ? (
-          <Empty>
-            {words.plan.empty}{' '}
-            <Link
-              to={assignmentAddress(view.assignment.id, 'decide')}
-              className="font-semibold text-accent hover:underline"
-            >
-              {words.plan.toDecide}
-            </Link>
-          </Empty>
-        ) : (
+        <StationNotice view={view} station="plan" />
+        {view.tasks.length > 0 && (
           <>
             <p className="mb-2 text-sm text-quiet">
               {dragged ? words.plan.ownOrder : touch ? words.plan.proposedHintTouch : words.plan.proposedHint}

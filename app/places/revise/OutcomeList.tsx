@@ -16,7 +16,7 @@ import { tickTask } from '../../workspace/commands/plan.ts';
 
 /** Tasks and remarks in reading order, each with a live sign of what became of its passage. */
 export function OutcomeList({
-  outlet: { view, live },
+  outlet: { work: view, live },
   focusedId,
   onShow,
 }: {
@@ -28,7 +28,7 @@ export function OutcomeList({
   const acts = view.remarks.filter((remark) => view.judgements.get(remark.id)?.decision === 'act');
   const shown = all ? view.remarks : acts;
   return (
-    <aside aria-label={words.revise.slips} className="min-h-0 overflow-auto bg-paper p-4">
+    <>
       <div className="mb-3 flex items-baseline gap-4">
         <h2 className="font-serif font-semibold">{words.revise.slips}</h2>
         <Toggles
@@ -69,7 +69,7 @@ export function OutcomeList({
           })}
         </ol>
       )}
-    </aside>
+    </>
   );
 }
 

@@ -1,204 +1,63 @@
-import { useWorkspace } from '../../workspace/use-workspace.ts';
-import type { Workspace } from '../../workspace/workspace.ts';
-import clsx from 'clsx';
-import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
-import { paperOfDraft, richBlocksOf } from '#core/paper/draft.ts';
-import type { Draft, DraftContent } from '#core/model/work.ts';
-import { countWords } from '#core/text/words.ts';
-import { hashOf } from '#formats/hash.ts';
+import type { ComponentType } from 'react';
+import type { Meaning } from '#core/line/station-facts.ts';
+import { stationOf } from '#core/assignment/line.ts';
+import { Empty } from '../../shared/controls/Controls.tsx';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
-import { Button, Empty } from '../../shared/controls/Controls.tsx';
-import { fileNameOf } from '../../shared/files/file-name.ts';
-import { offerFile } from '../../shared/page/notify.ts';
-import { bytesOfFile } from '../../shared/files/file-bytes.ts';
 import * as words from '../../words/en.ts';
-import { reader } from '../../workers/clients.ts';
-import { beginDraft, bringInVersion } from '../../workspace/commands/draft.ts';
-import { WORD_TYPE } from '../../workspace/commands/send.ts';
-import { DraftEditor, Toolbar, useDraftEditor } from './DraftEditor.tsx';
-import { useDraftLock } from './draft-lock.ts';
-import { followedMeta, positionsIn, type Followed } from './followed.ts';
-import { OutcomeList } from './OutcomeList.tsx';
+import { Begin } from './Begin.tsx';
+import { Desk } from './Desk.tsx';
+import { NewFiles } from './files/NewFiles.tsx';
+import { ItemsAgain } from './ItemsAgain.tsx';
+import { BeginPost } from './posts/BeginPost.tsx';
+import { usePosts } from '../../workspace/state/posts.ts';
+import { PlaceOfPost, Thread } from './posts/Thread.tsx';
+import { Practice } from './quiz/Practice.tsx';
 
-/** The draft on the left, tasks and remarks on the right, each with what became of its passage. */
+/** What the next attempt is made of, beside the remarks: for each kind of work its own. */
 export function Revising() {
   const outlet = useAssignment();
-  const { view } = outlet;
-  if (view.draft === null) return <Begin outlet={outlet} />;
-  if (outlet.content === null)
-    return (
-      <div className="mx-auto max-w-2xl p-8 max-md:p-4">
-        <Empty>{words.revise.opening}</Empty>
-      </div>
-    );
-  return <Desk key={view.draft.id} outlet={outlet} draft={view.draft} content={outlet.content} />;
+  const Making = BY_MEANING[stationOf(outlet.view, 'revise').means] ?? Text;
+  return <Making outlet={outlet} />;
 }
 
-function Begin({ outlet: { view, marked } }: { outlet: AssignmentOutlet }) {
-  const workspace = useWorkspace();
-  const attempt = view.attempts.length + 1;
-  const open = view.state.kind === 'open for another attempt' || view.course === null;
+/** The draft on the left, tasks and remarks on the right, each with what became of its passage. */
+function Text({ outlet }: { outlet: AssignmentOutlet }) {
+  const { draft } = outlet.view;
+  if (draft?.bodyHash == null) return <Begin outlet={outlet} />;
+  if (outlet.content === null) return <Opening />;
+  return <Desk key={draft.id} outlet={outlet} draft={draft} content={outlet.content} />;
+}
+
+/** The same for a post, with the thread that it stands in. */
+function Post({ outlet }: { outlet: AssignmentOutlet }) {
+  const { view, content } = outlet;
+  const { draft } = view;
+  const posts = usePosts(view);
+  if (draft?.bodyHash == null) return <BeginPost outlet={outlet} posts={posts} />;
+  if (content === null || posts === null) return <Opening />;
+  return (
+    <Desk
+      key={draft.id}
+      outlet={outlet}
+      draft={draft}
+      content={content}
+      above={<PlaceOfPost draft={draft} posts={posts} />}
+      beside={posts.length === 0 ? null : <Thread posts={posts} zone={view.course?.zone} />}
+    />
+  );
+}
+
+const BY_MEANING: Partial<Record<Meaning, ComponentType<{ outlet: AssignmentOutlet }>>> = {
+  'new files': NewFiles,
+  practice: Practice,
+  items: ItemsAgain,
+  post: Post,
+};
+
+function Opening() {
   return (
     <div className="mx-auto max-w-2xl p-8 max-md:p-4">
-      {marked === null ? (
-        <Empty>{view.markedFile === null ? words.revise.noPaper : words.reading.opening}</Empty>
-      ) : (
-        <>
-          <p className="mb-4">{open ? words.revise.beginLead : words.revise.closed}</p>
-          <Button
-            look={open ? 'main' : 'plain'}
-            onClick={() =>
-              void beginDraft(workspace, view.assignment.id, attempt, marked.hash, marked.paper.blocks)
-            }
-          >
-            {words.revise.begin}
-          </Button>
-        </>
-      )}
-    </div>
-  );
-}
-
-function Desk({ outlet, draft, content }: { outlet: AssignmentOutlet; draft: Draft; content: DraftContent }) {
-  const workspace = useWorkspace();
-  const { view, live } = outlet;
-  const [focusedId, setFocusedId] = useState<string | null>(null);
-  const [failed, setFailed] = useState(false);
-  const lock = useDraftLock(draft.id);
-  const sent = view.submission !== null;
-  const editor = useDraftEditor(draft, content, lock && !sent, () => setFailed(true));
-  const followed = useMemo(
-    () =>
-      [...(live?.byRemark ?? [])].flatMap(([id, outcome]): Followed[] => {
-        const focused = id === focusedId;
-        const acts = view.judgements.get(id)?.decision === 'act';
-        return focused || (acts && outcome.kind !== 'gone') ? [{ id, place: outcome.place, focused }] : [];
-      }),
-    [live, focusedId, view.judgements],
-  );
-  useEffect(() => {
-    // Outcomes of an older text than the editor holds wait for the next ones.
-    const text = paperOfDraft({ schema: 1, doc: editor.getJSON() }).text;
-    if (live?.paper.text !== text) return;
-    const { key, set } = followedMeta(editor.state.doc, followed);
-    editor.view.dispatch(editor.state.tr.setMeta(key, set).setMeta('addToHistory', false));
-  }, [editor, followed, live]);
-  const show = (id: string) => {
-    setFocusedId(id);
-    const outcome = live?.byRemark.get(id);
-    const at =
-      outcome === undefined
-        ? undefined
-        : positionsIn(editor.state.doc, [{ id, place: outcome.place, focused: true }]).at(0);
-    if (at === undefined) return;
-    const { node } = editor.view.domAtPos(at.from);
-    const element = node instanceof Element ? node : node.parentElement;
-    element?.scrollIntoView({ block: 'center' });
-  };
-  return (
-    <div className="grid h-full min-h-0 md:grid-cols-[minmax(0,1fr)_minmax(20rem,29rem)]">
-      <section aria-label={words.revise.draft} className="flex min-h-0 flex-col border-rule md:border-r">
-        <Head outlet={outlet} draft={draft} editorTools={<Toolbar editor={editor} />} />
-        {!lock && <Note>{words.revise.elsewhere}</Note>}
-        {sent && <Note>{words.revise.sentAlready}</Note>}
-        {failed && (
-          <Note>
-            {words.revise.notSaved}{' '}
-            <Button onClick={() => void saveAsFile(workspace, view, editor.getJSON())}>
-              {words.revise.asFile}
-            </Button>
-          </Note>
-        )}
-        <div className="min-h-0 flex-1 overflow-auto bg-surface">
-          <div className="mx-auto max-w-[42rem] px-8 py-7 max-md:px-4">
-            <DraftEditor editor={editor} />
-          </div>
-        </div>
-      </section>
-      <OutcomeList outlet={outlet} focusedId={focusedId} onShow={show} />
-    </div>
-  );
-}
-
-async function saveAsFile(
-  workspace: Workspace,
-  view: AssignmentOutlet['view'],
-  doc: Record<string, unknown>,
-): Promise<void> {
-  const bytes = await reader.ask((worker) =>
-    worker.writeDraftDocx(richBlocksOf({ schema: 1, doc }), view.assignment.title),
-  );
-  offerFile(fileNameOf(workspace, view, words.send.paperIs, 'docx'), bytes, WORD_TYPE);
-}
-
-function Note({ children }: { children: React.ReactNode }) {
-  return (
-    <p role="status" className="border-b border-rule bg-sunken px-5 py-2 text-sm">
-      {children}
-    </p>
-  );
-}
-
-function Head({
-  outlet: { view, live },
-  draft,
-  editorTools,
-}: {
-  outlet: AssignmentOutlet;
-  draft: Draft;
-  editorTools: React.ReactNode;
-}) {
-  const workspace = useWorkspace();
-  const count = useMemo(() => (live === null ? null : countWords(live.paper.text)), [live]);
-  const { wordsMin, wordsMax } = view.assignment.requirements;
-  const bringIn = async (file: File | undefined) => {
-    if (file === undefined) return;
-    const bytes = await bytesOfFile(file);
-    if (typeof bytes === 'string') {
-      toast.error(bytes);
-      return;
-    }
-    const text = await reader.ask((worker) => worker.readDocx(bytes));
-    if (text.kind === 'unreadable') {
-      toast.error(words.unreadable[text.reason](file.name, text.detail), { duration: 15_000 });
-      return;
-    }
-    const stored = {
-      hash: await hashOf(bytes),
-      name: file.name,
-      mediaType: WORD_TYPE,
-      size: bytes.length,
-      cameAt: workspace.now(),
-      origin: 'dropped' as const,
-      assignmentId: view.assignment.id,
-      role: 'version' as const,
-      aboutHash: null,
-    };
-    await bringInVersion(workspace, draft, text.value.blocks, stored, bytes);
-    toast(words.revise.broughtIn(file.name));
-  };
-  return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-5 py-1 max-md:px-3">
-      {editorTools}
-      <p className={clsx('text-sm text-quiet')}>
-        {count !== null && <b className="text-ink">{words.revise.wordCount(count)}</b>}
-        {wordsMin !== null && wordsMax !== null && ` · ${words.revise.wordsBetween(wordsMin, wordsMax)}`}
-      </p>
-      {view.submission === null && (
-        <label className="ml-auto cursor-pointer py-1 text-sm font-semibold text-accent focus-within:outline-2 focus-within:outline-accent hover:underline">
-          {words.revise.bringIn}
-          <input
-            type="file"
-            accept=".docx"
-            className="sr-only"
-            onChange={(event) => {
-              void bringIn(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </label>
-      )}
+      <Empty>{words.revise.opening}</Empty>
     </div>
   );
 }

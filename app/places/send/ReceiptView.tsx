@@ -16,11 +16,13 @@ export function ReceiptView({ receipt, zone }: { receipt: Receipt; zone: string 
             <b>{file.name}</b>
             <dl className="flex flex-wrap gap-x-6 text-sm">
               <Fact name={words.send.size} value={words.send.bytes(file.size)} />
-              <Fact name={words.send.wordsHead} value={String(file.words)} />
-              <Fact
-                name={words.send.pages}
-                value={file.pagesEstimated ? words.send.aboutPages(file.pages) : String(file.pages)}
-              />
+              {file.words !== null && <Fact name={words.send.wordsHead} value={String(file.words)} />}
+              {file.pages !== null && (
+                <Fact
+                  name={words.send.pages}
+                  value={file.pagesEstimated ? words.send.aboutPages(file.pages) : String(file.pages)}
+                />
+              )}
               <Fact name={words.send.hash} value={file.hash} />
             </dl>
           </li>

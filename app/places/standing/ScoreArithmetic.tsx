@@ -3,9 +3,10 @@ import { Link } from 'react-router';
 import { instantOf } from '#core/model/ids.ts';
 import { explainScore } from '#core/scores/explain.ts';
 import { compare, toShown, ZERO } from '#core/scores/fraction.ts';
-import { policyOf, scaleOf } from '#core/scores/rules.ts';
+import { scaleOf } from '#core/scores/rules.ts';
 import { shownMoment, shownPercent } from '../../shared/shown/shown.ts';
-import { shownPoints, shownShare } from '../../shared/shown/figures.ts';
+import { shownShare } from '../../shared/shown/figures.ts';
+import { policyTold } from '../../shared/line/rule-words.ts';
 import * as words from '../../words/en.ts';
 import { scoredMarking, standing as counting } from '#core/assignment/attempts.ts';
 import { reachOf, type Standing, type StandingRow } from '#core/assignment/standing.ts';
@@ -114,21 +115,4 @@ function Beside({
   return worth === null
     ? words.standing.stepOnly(result)
     : words.standing.stepGiven(result, `${shownPercent(worth)} %`);
-}
-
-function policyTold({ assignment, course, reachable }: AssignmentView): string {
-  const policy = policyOf(assignment, course);
-  switch (policy.kind) {
-    case 'capped':
-      return words.standing.policy.capped(
-        shownPercent(policy.cap),
-        reachable === null ? '' : shownPoints(reachable),
-      );
-    case 'recover':
-      return words.standing.policy.recover(shownPercent(policy.share));
-    case 'latest':
-    case 'best':
-    case 'mean':
-      return words.standing.policy[policy.kind];
-  }
 }

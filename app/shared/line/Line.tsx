@@ -1,7 +1,8 @@
 import clsx from 'clsx';
 import { useEffect } from 'react';
 import { NavLink, useLocation } from 'react-router';
-import { lineOf, stations, type Station, type StationState } from '#core/line/stations.ts';
+import { lineOfView, type LineStation } from '#core/assignment/line.ts';
+import type { Station, StationState } from '#core/line/stations.ts';
 import type { Decision } from '#core/model/work.ts';
 import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
@@ -25,13 +26,8 @@ const AT: Record<Station, number> = {
   send: 0.895,
 };
 
-function figureOf(
-  station: Station,
-  view: AssignmentView,
-  unanswered: number,
-  progress: StationState['progress'],
-): string {
-  const { tally, tasks, draft, submission, assignment, course } = view;
+function figureOf({ station, shows: view, progress }: LineStation, unanswered: number | null): string {
+  const { about, tasks, draft, submission, assignment, course } = view;
   if (progress === 'not needed') return words.line.notNeeded;
   const until =
     view.attempts.length === 0
@@ -39,15 +35,18 @@ function figureOf(
       : assignment.closesAt;
   switch (station) {
     case 'read':
-      return words.line.of(tally.read, tally.received);
+      return words.line.of(about.tally.read, about.tally.received);
     case 'decide':
-      return words.line.of(tally.decided, tally.received);
+      return words.line.of(about.tally.decided, about.tally.received);
     case 'plan':
       return words.line.tasks(tasks.filter((p) => p.task.done).length, tasks.length);
     case 'revise':
       return submission ? words.line.sent : draft ? words.line.begun : words.line.notBegun;
     case 'check':
-      return submission === null && view.attempts.length < 2 && tally.received > 0
+      return unanswered !== null &&
+        submission === null &&
+        view.attempts.length < 2 &&
+        about.tally.received > 0
         ? words.line.unanswered(unanswered)
         : '';
     case 'send':
@@ -60,31 +59,21 @@ function figureOf(
 /** The six stations of an assignment; between Decide and Check the line forks into what was decided. */
 export function Line({
   view,
+  final,
   unanswered,
   low = false,
 }: {
   view: AssignmentView;
+  /** For a draft stage the final that it leads to. */
+  final: AssignmentView | null;
+  /** Remarks without an answer; of a draft stage those of its final. */
   unanswered: number;
   /** One row, as it stands while one reads. */
   low?: boolean;
 }) {
   const [ref, { width }] = useSize<HTMLElement>();
   const narrow = useNarrow();
-  const isOpen = view.state.kind === 'open for another attempt';
-  const nothingSent = view.state.kind === 'open, nothing sent' || view.state.kind === 'draft begun';
-  const states = lineOf({
-    received: view.tally.received,
-    read: view.tally.read,
-    decided: view.tally.decided,
-    countByDecision: view.countByDecision,
-    tasks: view.tasks.length,
-    tasksDone: view.tasks.filter((p) => p.task.done).length,
-    draftBegun: view.draft !== null,
-    unanswered,
-    // What was sent is done with, unless yet another attempt is open.
-    sent: (view.submission !== null || view.attempts.length > 1) && !isOpen,
-    resubmittable: isOpen || nothingSent || view.assignment.courseId === null,
-  });
+  const states = lineOfView(view, final, unanswered);
   const { pathname } = useLocation();
   useEffect(() => {
     // On a narrow screen the line is wider than the window: the station that is open comes into sight.
@@ -94,7 +83,7 @@ export function Line({
   return (
     <nav ref={ref} aria-label={words.line.label} className="relative">
       {!narrow && !low && width > 0 && (
-        <LineDrawing width={width} states={states} counts={view.countByDecision} />
+        <LineDrawing width={width} states={states} counts={view.about.countByDecision} />
       )}
       <ol
         className={clsx(
@@ -105,35 +94,41 @@ export function Line({
         )}
         style={narrow || low ? {} : { height: 26 }}
       >
-        {stations.map((station, index) => (
-          <li
-            key={station}
-            className={clsx(
-              'whitespace-nowrap',
-              low &&
-                !narrow &&
-                'flex items-baseline gap-2 not-first:flex-1 not-first:before:min-w-2 not-first:before:flex-1 not-first:before:self-center not-first:before:border-t not-first:before:border-rule-strong',
-            )}
-            style={narrow || low ? {} : { position: 'absolute', left: width * AT[station] - 8 }}
-          >
-            <NavLink
-              to={assignmentAddress(view.assignment.id, station)}
-              className={({ isActive }) =>
-                clsx(
-                  'inline-block py-0.5',
-                  isActive &&
-                    'text-accent [&_.station]:underline [&_.station]:decoration-2 [&_.station]:underline-offset-4',
-                )
-              }
+        {states.map((one) => {
+          const { station, opens } = one;
+          return (
+            <li
+              key={station}
+              className={clsx(
+                'whitespace-nowrap',
+                low &&
+                  !narrow &&
+                  'flex items-baseline gap-2 not-first:flex-1 not-first:before:min-w-2 not-first:before:flex-1 not-first:before:self-center not-first:before:border-t not-first:before:border-rule-strong',
+              )}
+              style={narrow || low ? {} : { position: 'absolute', left: width * AT[station] - 8 }}
             >
-              <b className="station">{words.line.stations[station]}</b>{' '}
-              <span className="text-sm text-quiet">
-                {figureOf(station, view, unanswered, states[index].progress)}
-              </span>
-            </NavLink>
-            {station === 'decide' && !narrow && !low && <DecisionCounts counts={view.countByDecision} />}
-          </li>
-        ))}
+              <NavLink
+                to={assignmentAddress(opens.assignmentId, opens.station)}
+                className={({ isActive }) =>
+                  clsx(
+                    'inline-block py-0.5',
+                    isActive &&
+                      'text-accent [&_.station]:underline [&_.station]:decoration-2 [&_.station]:underline-offset-4',
+                  )
+                }
+              >
+                <b className="station">{words.line.stations[station]}</b>{' '}
+                <span className="text-sm text-quiet">
+                  {figureOf(one, one.shows === view ? unanswered : null)}
+                  {one.shows !== view && <> · {words.stations.inFinal}</>}
+                </span>
+              </NavLink>
+              {station === 'decide' && !narrow && !low && (
+                <DecisionCounts counts={view.about.countByDecision} />
+              )}
+            </li>
+          );
+        })}
       </ol>
     </nav>
   );

@@ -8,6 +8,8 @@ import type { ReadPaper } from '../../workspace/storage/records.ts';
 /** What every station of an assignment is given. */
 export interface AssignmentOutlet {
   readonly view: AssignmentView;
+  /** The same as its next attempt is worked on: with the remarks on its draft stages. */
+  readonly work: AssignmentView;
   /** The marked paper's text; null while it is read and where there is none. */
   readonly marked: ReadPaper | null;
   /** The draft as it is written; null while it is loaded, and where there is none. */

@@ -11,6 +11,7 @@ import { rubricOf } from '#core/assignment/points.ts';
 import { recordsIn } from '#core/assignment/records.ts';
 import { remarksOfMarking } from '../desk/facts.ts';
 import type { Writing } from '../storage/transact.ts';
+import { settleTasks } from './stages.ts';
 import { onlyAttemptId, ownRubricId, typedMarkingId } from '#core/model/own-ids.ts';
 
 /** What the student puts in by hand: courses, assignments, scores, rubrics, levels to reach, "if" scores. */
@@ -37,9 +38,11 @@ export function removeCourse(workspace: Workspace, course: Course): Promise<void
 }
 
 export function putOwnAssignment(workspace: Workspace, assignment: Assignment): Promise<void> {
-  return workspace.run(undoNameOf(assignment), words.undo.assignment(assignment.title), (writing) =>
-    writing.put('assignments', assignment),
-  );
+  return workspace.run(undoNameOf(assignment), words.undo.assignment(assignment.title), async (writing) => {
+    const before = await writing.get('assignments', assignment.id);
+    await writing.put('assignments', assignment);
+    if ((before?.draftOf ?? null) !== assignment.draftOf) await settleTasks(writing);
+  });
 }
 
 function undoNameOf({ id, courseId }: Assignment): string {
@@ -56,6 +59,10 @@ export function removeOwnAssignment(workspace: Workspace, assignment: Assignment
     for (const remark of own(await writing.all('remarks'))) await writing.remove('remarks', remark.id);
     for (const arrival of own(await writing.all('arrivals')))
       await writing.remove('arrivals', arrival.markingId);
+    // Its draft stages are work of their own again, with the tasks for what was said of them.
+    for (const stage of await writing.all('assignments'))
+      if (stage.draftOf === assignment.id) await writing.put('assignments', { ...stage, draftOf: null });
+    await settleTasks(writing);
     await writing.remove('rubrics', ownRubricId(assignment.id));
     await writing.remove('ifScores', assignment.id);
     await writing.remove('assignments', assignment.id);

@@ -7,6 +7,7 @@ import { wordingMark } from '#core/reading/need.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import * as words from '../../words/en.ts';
 import type { Writing } from '../storage/transact.ts';
+import { taskOwner } from './stages.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { ScoreChange } from '#core/assignment/attempts.ts';
 import { queryIdOf, scoreReadingId, taskIdOf } from '#core/model/own-ids.ts';
@@ -108,7 +109,7 @@ async function createTask(writing: Writing, remark: Remark): Promise<void> {
   const kind = changeKindOf(remark);
   await writing.put('tasks', {
     id: taskIdOf(remark.id),
-    assignmentId: remark.assignmentId,
+    assignmentId: await taskOwner(writing, remark.assignmentId),
     title: taskTitleOf(remark) || words.plan.taskWithoutWords,
     kind,
     minutes: MINUTES_BY_KIND[kind],

@@ -56,6 +56,8 @@ export async function noteOutsideAttempt(
       dueAt: null,
       outside: true,
       atKnown: true,
+      post: null,
+      items: {},
     });
   });
 }

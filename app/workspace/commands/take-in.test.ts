@@ -152,14 +152,21 @@ describe('an attempt that arrived', () => {
     dueAt: null,
     outside: false,
     atKnown: true,
+    post: null,
+    items: {},
   };
   const submission = (key: string, hash: string): Submission => ({
     id: id(key),
     assignmentId: id('skarn-moss-report'),
     versionId: id('v'),
     note: '',
-    paper: { name: 'd.docx', hash: id(hash.repeat(64)) },
-    response: { name: 'r.docx', hash: id('c'.repeat(64)) },
+    kind: 'paper',
+    files: [
+      { role: 'paper', name: 'd.docx', mediaType: '', size: 1, hash: id(hash.repeat(64)) },
+      { role: 'response', name: 'r.docx', mediaType: '', size: 1, hash: id('c'.repeat(64)) },
+    ],
+    post: null,
+    items: {},
     at: receipt.at,
     state: { kind: 'waiting to go' },
   });

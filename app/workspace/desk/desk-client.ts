@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { Attempt, Refusal, SignedIn, Withdrawal, type Rubric } from '#core/model/facts.ts';
 import type { Submission } from '#core/model/work.ts';
+import { contentRange, UploadState, type HandingIn, type Part } from '#formats/desk/handing-in.ts';
 import { WirePage } from '#formats/desk/wire.ts';
 import { CfRubric, rubricFromCase } from '#formats/case/rubric.ts';
 
@@ -135,23 +136,42 @@ export async function downloadFile(
     : { kind: 'broken', bytes: whole.slice(0, received) };
 }
 
-const WORD_TYPE = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+/** How much of a file the desk has. */
+export function uploadState(hash: string, caller: DeskCaller): Promise<Answer<UploadState>> {
+  return ask(`/desk/uploads/${hash}`, UploadState, asCaller(caller));
+}
 
-/** Hands an attempt in. The same submission sent again is taken once. */
-export function handIn(
-  submission: Submission,
-  paper: Uint8Array<ArrayBuffer>,
-  response: Uint8Array<ArrayBuffer>,
+/** Sends the next part of a file (Content-Range, RFC 9110). */
+export function uploadPart(
+  hash: string,
+  part: Part,
+  bytes: Uint8Array<ArrayBuffer>,
   caller: DeskCaller,
-): Promise<Answer<Attempt>> {
-  const form = new FormData();
-  form.set('note', submission.note);
-  form.set('paper', new Blob([paper], { type: WORD_TYPE }), submission.paper.name);
-  form.set('response', new Blob([response], { type: WORD_TYPE }), submission.response.name);
+): Promise<Answer<UploadState>> {
+  return ask(`/desk/uploads/${hash}`, UploadState, {
+    method: 'PUT',
+    headers: {
+      'Desk-Student': caller.of,
+      'Content-Type': 'application/octet-stream',
+      'Content-Range': contentRange(part),
+    },
+    body: bytes,
+    signal: caller.signal,
+  });
+}
+
+/** Hands an attempt in, whose files the desk has. The same submission sent again is taken once. */
+export function handIn(submission: Submission, caller: DeskCaller): Promise<Answer<Attempt>> {
+  const { kind, note, files, post, items } = submission;
+  const asked: HandingIn = { kind, note, files, post, items };
   return ask(`/desk/assignments/${encodeURIComponent(submission.assignmentId)}/attempts`, Attempt, {
     method: 'POST',
-    headers: { 'Desk-Student': caller.of, 'Idempotency-Key': submission.id },
-    body: form,
+    headers: {
+      'Desk-Student': caller.of,
+      'Content-Type': 'application/json',
+      'Idempotency-Key': submission.id,
+    },
+    body: JSON.stringify(asked),
     signal: caller.signal,
   });
 }

@@ -1,6 +1,8 @@
 import type { Workspace } from '../workspace.ts';
 import type { Attempt, Fact, Marking, Rubric } from '#core/model/facts.ts';
 import type { Remark } from '#core/model/remark.ts';
+import type { Submission } from '#core/model/work.ts';
+import { settleTasks } from '../commands/stages.ts';
 import type { Writing } from '../storage/transact.ts';
 import { criterionRemarkId, overallRemarkId } from '#core/model/own-ids.ts';
 
@@ -132,23 +134,41 @@ export function takeInFacts(
           await writing.put('withdrawals', fact.value);
           break;
       }
+    if (facts.some(({ kind }) => kind === 'assignment')) await settleTasks(writing);
     writing.setMeta('cursor', cursor);
     for (const [key, value] of Object.entries(meta)) writing.setMeta(key, value);
   });
 }
 
-/** An attempt that arrived at the desk settles the submission it came from. */
-export async function putAttempt(writing: Writing, attempt: Attempt): Promise<void> {
+/** Whether an attempt is the one that a submission became. */
+function isOf(submission: Submission, attempt: Attempt): boolean {
+  if (submission.assignmentId !== attempt.assignmentId) return false;
+  const papers = submission.files.filter(({ role }) => role === 'paper');
+  return papers.length > 0
+    ? papers.every(({ hash }) => attempt.files.some((file) => file.hash === hash))
+    : JSON.stringify([submission.post, submission.items]) === JSON.stringify([attempt.post, attempt.items]);
+}
+
+/**
+ * An attempt that arrived at the desk settles the submission it came from.
+ * @param submissionId the submission that it answers, where that is known
+ */
+export async function putAttempt(
+  writing: Writing,
+  attempt: Attempt,
+  submissionId: string | null = null,
+): Promise<void> {
   await writing.put('attempts', attempt);
   const { receipt } = attempt;
   if (receipt === null) return;
-  for (const submission of await writing.all('submissions'))
-    if (
-      submission.assignmentId === attempt.assignmentId &&
-      attempt.files.some((f) => f.hash === submission.paper.hash)
-    )
+  for (const submission of await writing.all('submissions')) {
+    const { state, id } = submission;
+    // One that became another attempt stays with that.
+    const isSettled = state.kind === 'received' && state.attemptId !== attempt.id;
+    if (!isSettled && (id === submissionId || isOf(submission, attempt)))
       await writing.put('submissions', {
         ...submission,
         state: { kind: 'received', attemptId: attempt.id, receipt },
       });
+  }
 }

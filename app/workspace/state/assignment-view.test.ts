@@ -151,8 +151,10 @@ describe('the view of an assignment', () => {
       assignmentId: id('a'),
       versionId: id('v'),
       note: '',
-      paper: { name: 'd.docx', hash: id(FILE) },
-      response: { name: 'r.docx', hash: id(FILE) },
+      kind: 'paper' as const,
+      files: [],
+      post: null,
+      items: {},
       at: id('2026-11-02T09:00:00.000Z'),
       state: { kind: 'received' as const, attemptId: id('t2'), receipt: null as never },
     };

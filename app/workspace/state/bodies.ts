@@ -26,8 +26,9 @@ export class Bodies {
     return body;
   }
 
-  /** The document under a hash; null where there is none, as when it was written on since. */
-  async load(hash: string): Promise<DraftContent | null> {
+  /** The document under a hash; null where there is none, as for files, or when it was written on since. */
+  async load(hash: string | null): Promise<DraftContent | null> {
+    if (hash === null) return null;
     const known = this.atHand.get(hash);
     if (known !== undefined) return known;
     const bytes = await this.stored(hash);

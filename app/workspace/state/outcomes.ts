@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Outcome } from '#core/anchors/outcome.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import { answerOf, type Answer } from '#core/check/answered.ts';
@@ -17,9 +17,11 @@ export interface LiveOutcomes {
 /**
  * Outcomes in step with a text: the newest text wins, older answers are dropped. They are never stored: the same two texts
  * give the same outcomes at any time. null while there are none.
+ * @param isFollowed whether there is a marked paper, though it may still be read; without one there is nothing to follow
  */
 export function useOutcomes(
   marked: ReadPaper | null,
+  isFollowed: boolean,
   draftId: string | null,
   newer: Paper | null,
 ): LiveOutcomes | null {
@@ -44,8 +46,15 @@ export function useOutcomes(
       over = true;
     };
   }, [marked, draftId, newer]);
+  const bare = useMemo(
+    (): LiveOutcomes | null =>
+      isFollowed || draftId === null || newer === null
+        ? null
+        : { draftId, paper: newer, byRemark: new Map() },
+    [isFollowed, draftId, newer],
+  );
   const isCurrent = marked !== null && newer !== null && live?.draftId === draftId;
-  return isCurrent ? live : null;
+  return isCurrent ? live : bare;
 }
 
 /** For each remark whether it has its answer. */
@@ -60,6 +69,7 @@ export function answersOf(view: AssignmentView, live: LiveOutcomes | null): Map<
         tasks,
         view.queries,
         live?.byRemark.get(remark.id) ?? null,
+        view.given.get(remark.id) ?? null,
       ),
     ]),
   );

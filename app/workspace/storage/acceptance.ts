@@ -30,6 +30,10 @@ const exampleDraft = (bodyHash: FileHash) =>
     attemptNumber: 2,
     startedFrom: 'f'.repeat(64),
     bodyHash,
+    files: [],
+    post: null,
+    items: {},
+    note: '',
     headVersionId: null,
     savedAt: '2026-11-02T10:00:00.000Z',
   });
@@ -42,6 +46,9 @@ const exampleVersion = (bodyHash: FileHash) =>
     at: '2026-11-02T10:00:00.000Z',
     why: 'started',
     bodyHash,
+    files: [],
+    post: null,
+    items: {},
     fileHash: null,
   });
 const undo = { scopes: ['a'], label: 'decided' };

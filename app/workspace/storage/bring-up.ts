@@ -3,11 +3,13 @@ import * as v from 'valibot';
 import { abort } from './abort.ts';
 import type { Change, HistoryEntry, Upgrading, WorkspaceDatabase, WorkspaceSchema } from './database.ts';
 import {
+  finalsOf8,
   packedIn,
   upgradeFrom1,
   upgradeFrom2,
   upgradeFrom6,
   upgradeFrom7,
+  upgradeFrom8,
   upgradeTo6,
   type MovedBodies,
   type RecordUpgrade,
@@ -44,6 +46,20 @@ const steps: readonly ((
     const bodies = database.createObjectStore('bodies');
     await upgradeAll(transaction, upgradeFrom7(moved));
     for (const { hash, bytes } of moved.values()) await bodies.put(bytes, hash);
+  },
+  // From version 8: kinds of work, tasks of a draft stage with its final, drafts of files, posts and items.
+  async (_database, transaction) => {
+    const rows = await rowsIn(transaction);
+    await upgradeAll(transaction, upgradeFrom8(rows));
+    const finals = finalsOf8(rows);
+    const history = transaction.objectStore('history');
+    for (const entry of await history.getAll()) {
+      const scopes = entry.changes.some(({ store }) => store === 'tasks')
+        ? entry.scopes.flatMap((scope) => finals.get(scope) ?? [])
+        : [];
+      if (scopes.length > 0)
+        await history.put({ ...entry, scopes: [...new Set([...entry.scopes, ...scopes])] });
+    }
   },
 ];
 

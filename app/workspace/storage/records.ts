@@ -8,6 +8,7 @@ import {
   Aim,
   Arrival,
   Draft,
+  GivenAnswer,
   IfScore,
   Judgement,
   Person,
@@ -76,6 +77,7 @@ export const recordStores: {
   aims: { schema: Aim, keyOf: (r) => r.id },
   ifScores: { schema: IfScore, keyOf: (r) => r.assignmentId },
   settings: { schema: Setting, keyOf: (r) => r.name },
+  answers: { schema: GivenAnswer, keyOf: (r) => r.remarkId },
 };
 
 export const storeNames = Object.keys(recordStores) as StoreName[];

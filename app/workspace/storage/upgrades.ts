@@ -150,6 +150,81 @@ export function upgradeFrom7(moved: MovedBodies): RecordUpgrade {
     });
 }
 
+const AssignmentOf8 = v.looseObject({ id: v.string(), draftOf: v.nullable(v.string()) });
+const OwnedOf8 = v.looseObject({ assignmentId: v.string() });
+const BodyOf8 = v.looseObject({ bodyHash: v.string() });
+const NamedOf8 = v.object({ name: v.string(), hash: v.string() });
+const SubmissionOf8 = v.looseObject({ paper: NamedOf8, response: NamedOf8 });
+const FileOf8 = v.looseObject({ hash: v.string(), size: v.number() });
+
+/** The final that each draft stage leads to, where it is among the records. */
+export function finalsOf8(rows: readonly Row[]): ReadonlyMap<string, string> {
+  const assignments = rows.flatMap(({ store, record }) => {
+    const parsed = v.safeParse(AssignmentOf8, record);
+    return store === 'assignments' && parsed.success ? [parsed.output] : [];
+  });
+  const known = new Set(assignments.map(({ id }) => id));
+  return new Map(
+    assignments.flatMap(({ id, draftOf }) =>
+      draftOf !== null && known.has(draftOf) ? [[id, draftOf] as const] : [],
+    ),
+  );
+}
+
+/**
+ * Version 8 to 9: work has a kind; tasks of a draft stage are its final's; a draft may be files, a post or answers to items,
+ * and what is sent is a list of files.
+ */
+export function upgradeFrom8(rows: readonly Row[]): RecordUpgrade {
+  const finals = finalsOf8(rows);
+  const sizes = new Map(
+    rows.flatMap(({ store, record }) => {
+      const file = v.safeParse(FileOf8, record);
+      return store === 'files' && file.success ? [[file.output.hash, file.output.size] as const] : [];
+    }),
+  );
+  const byStore: Partial<Record<StoreName, (record: unknown) => unknown>> = {
+    assignments: upgrading(AssignmentOf8, (assignment) => ({ ...assignment, kind: null })),
+    tasks: upgrading(OwnedOf8, ({ assignmentId, ...task }) => ({
+      ...task,
+      assignmentId: finals.get(assignmentId) ?? assignmentId,
+    })),
+    attempts: upgrading(OwnedOf8, (attempt) => ({ ...attempt, post: null, items: {} })),
+    drafts: upgrading(BodyOf8, (draft) => ({ ...draft, files: [], post: null, items: {}, note: '' })),
+    versions: upgrading(BodyOf8, (version) => ({ ...version, files: [], post: null, items: {} })),
+    submissions: upgrading(SubmissionOf8, ({ paper, response, ...submission }) => ({
+      ...submission,
+      kind: 'paper',
+      files: [fileOf('paper', paper, sizes), fileOf('response', response, sizes)],
+      post: null,
+      items: {},
+    })),
+  };
+  return (store, _key, record) => byStore[store]?.(record) ?? record;
+}
+
+/** What becomes of a record that is as its version had it; any other stays as it is. */
+function upgrading<Old>(
+  form: v.GenericSchema<unknown, Old>,
+  how: (old: Old) => unknown,
+): (record: unknown) => unknown {
+  return (record) => {
+    const parsed = v.safeParse(form, record);
+    return parsed.success ? how(parsed.output) : record;
+  };
+}
+
+function fileOf(
+  role: string,
+  { name, hash }: v.InferOutput<typeof NamedOf8>,
+  sizes: ReadonlyMap<string, number>,
+) {
+  return { role, name, mediaType: WORD_TYPE, size: sizes.get(hash) ?? 0, hash };
+}
+
+/** What version 8 sent was always a Word file. */
+const WORD_TYPE = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+
 /**
  * Brings records that a version stored up to date, step by step. `rows` are all of them.
  * @param moved the documents in them, as packedIn gives them
@@ -161,10 +236,13 @@ export function upgradeRecordsFrom(
 ): RecordUpgrade {
   const from7 = upgradeFrom7(moved);
   const from1 = version < 2 ? upgradeFrom1(rows) : null;
+  // What it asks of all records is the same in every version before.
+  const from8 = version < 9 ? upgradeFrom8(rows) : null;
   return (store, key, record) => {
     const at2 = from1 === null ? record : from1(store, key, record);
     const at6 = version < 3 ? upgradeFrom2(store, key, at2) : version < 6 ? upgradeTo6(store, key, at2) : at2;
     const at7 = version < 7 ? upgradeFrom6(store, key, at6) : at6;
-    return version < 8 ? from7(store, key, at7) : at7;
+    const at8 = version < 8 ? from7(store, key, at7) : at7;
+    return from8 === null ? at8 : from8(store, key, at8);
   };
 }

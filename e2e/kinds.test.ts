@@ -1,0 +1,256 @@
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'puppeteer-core';
+import { expect } from 'vitest';
+import type { Assignment, Attempt } from '#core/model/facts.ts';
+import { instantOf } from '#core/model/ids.ts';
+import { arrive, clickRole, openStation, pick, seeText, until, type Desk } from './harness.ts';
+import { chooseFile } from './files.ts';
+import { pageTest, PHONE } from './page-test.ts';
+
+/** Each kind of work down its line, with a reload in the middle of each step. */
+
+async function saved(page: Page): Promise<void> {
+  await until(
+    page,
+    () => document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true,
+  );
+}
+
+/** Decides to act on the remarks of an assignment, one after the other, by keyboard. */
+async function actOn(page: Page, desk: Desk, assignment: string, count: number): Promise<void> {
+  await page.goto(`${desk.address}/a/${assignment}/decide`);
+  for (let n = 1; n <= count; n++) {
+    await page.waitForSelector('::-p-aria([name="Act"][role="button"])');
+    await page.keyboard.press('a');
+    await until(page, (wanted) => document.body.textContent.includes(wanted), `${n} of `);
+    await saved(page);
+    await page.keyboard.press('.');
+  }
+}
+
+function attemptsAt(desk: Desk, assignment: string): Attempt[] {
+  return desk.folder.state.facts.flatMap((fact) =>
+    fact.kind === 'attempt' && fact.value.assignmentId === assignment && fact.value.receipt !== null
+      ? [fact.value]
+      : [],
+  );
+}
+
+/** Opens one more attempt at an assignment of the desk. */
+function openAgain(desk: Desk, id: string): void {
+  const known = desk.folder.state.facts
+    .flatMap((fact) => (fact.kind === 'assignment' && fact.value.id === id ? [fact.value] : []))
+    .at(-1);
+  if (known === undefined) throw new Error(`no ${id}`);
+  const value: Assignment = {
+    ...known,
+    attemptsAllowed: 2,
+    closesAt: instantOf(desk.clock.now() + 6 * 86_400_000),
+  };
+  desk.record({ kind: 'assignment', value });
+}
+
+async function sendIt(page: Page): Promise<void> {
+  await openStation(page, 'Send');
+  await seeText(page, 'This will be attempt');
+  await page.reload();
+  await clickRole(page, 'button', 'Send to the course desk');
+  await (await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)'))?.click();
+  await seeText(page, 'Receipt');
+}
+
+/** The drawing that was marked, as another file: what follows the end of a PNG is no part of the picture. */
+async function newDrawing(folder: string, name: string): Promise<string> {
+  const path = join(folder, name);
+  const old = await readFile(join(process.cwd(), 'demo', 'media', 'core-log.png'));
+  await writeFile(path, Buffer.concat([old, Buffer.from(name)]));
+  return path;
+}
+
+for (const [where, size] of [
+  ['', { width: 1280, height: 800 }],
+  [' on a phone', PHONE],
+] as const)
+  pageTest(
+    `a new drawing is brought in, laid over the marked one, answered by place and in words, and sent${where}`,
+    async ({ page, desk }) => {
+      const folder = await mkdtemp(join(tmpdir(), 'juncture-drawing-'));
+      await arrive(page, desk);
+      await actOn(page, desk, 'core-log', 2);
+      await openStation(page, 'Revise');
+      await seeText(page, 'No new file is here yet.');
+      const wrong = join(folder, 'log.txt');
+      await writeFile(wrong, 'No drawing.');
+      await chooseFile(page, 'Bring in the new file', wrong);
+      await seeText(page, '“log.txt” is of no kind that this assignment takes.');
+      await chooseFile(page, 'Bring in the new file', await newDrawing(folder, 'Core SM-2, drawn anew.png'));
+      await seeText(page, 'New: Core SM-2, drawn anew.png');
+      await page.reload();
+      await seeText(page, 'New: Core SM-2, drawn anew.png');
+      await clickRole(page, 'radio', 'Over one another');
+      const slider = await page.waitForSelector('[role="slider"]');
+      await slider?.press('ArrowRight');
+      expect(await slider?.evaluate((one) => one.getAttribute('aria-valuetext'))).toBe('51 % of the new one');
+      await clickRole(page, 'radio', 'Side by side');
+      const [first] = await page.$$('aside textarea');
+      await first.evaluate((element) => element.scrollIntoView({ block: 'center' }));
+      await first.type('The scale stands beside the log now.');
+      await clickRole(page, 'button', 'Show where in the new picture');
+      const picture = await page.waitForSelector('img[alt^="New:"]');
+      await picture?.evaluate((element) => element.scrollIntoView({ block: 'center' }));
+      const box = await picture?.boundingBox();
+      if (box == null) throw new Error('the new picture is not shown');
+      await page.mouse.move(box.x + box.width * 0.3, box.y + box.height * 0.5);
+      await page.mouse.down();
+      await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.55, { steps: 4 });
+      await page.mouse.up();
+      await seeText(page, '1 place shown');
+      await saved(page);
+      await page.reload();
+      await seeText(page, '1 place shown');
+      await openStation(page, 'Plan');
+      await seeText(page, '1 done');
+      await openStation(page, 'Check');
+      await seeText(page, 'of a kind and size that is taken');
+      await sendIt(page);
+      const [sent] = attemptsAt(desk, 'core-log');
+      expect(sent.files.map(({ role, name }) => [role, name])).toEqual([
+        ['paper', 'Core SM-2, drawn anew.png'],
+        ['response', expect.stringMatching(/response sheet.*\.docx$/)],
+      ]);
+      await seeText(page, sent.files[0].hash);
+      await page.reload();
+      await seeText(page, sent.receipt?.id ?? 'no receipt');
+      await openStation(page, 'Revise');
+      await seeText(page, 'These files were sent.');
+      await rm(folder, { recursive: true, force: true });
+    },
+    size,
+    ['core-log'],
+  );
+
+pageTest(
+  'what was said of a draft stage is decided there, planned and worked into the final, and the final is sent',
+  async ({ page, desk }) => {
+    await arrive(page, desk);
+    await actOn(page, desk, 'policy-brief-draft', 2);
+    // The line of the stage leads on to the final.
+    await openStation(page, 'Plan');
+    await until(page, () => location.pathname === '/a/policy-brief/plan');
+    await seeText(page, '2 tasks');
+    await page.reload();
+    await seeText(page, '2 tasks');
+    // The station of the stage itself says where it happens.
+    await page.goto(`${desk.address}/a/policy-brief-draft/check`);
+    await seeText(page, 'This was a draft stage.');
+    await (await seeText(page, 'Go to Check of')).click();
+    await until(page, () => location.pathname === '/a/policy-brief/check');
+    await openStation(page, 'Decide');
+    await until(page, () => location.pathname === '/a/policy-brief-draft/decide');
+    await page.goto(`${desk.address}/a/policy-brief/revise`);
+    await seeText(page, 'It starts from the text of your draft stage');
+    await clickRole(page, 'button', 'Begin the new draft');
+    await page.waitForSelector('[aria-label="Text of the draft"] p');
+    await page.waitForSelector('[data-outcome="untouched"]');
+    await page.click('[aria-label="Text of the draft"] p');
+    await page.keyboard.press('End');
+    await page.keyboard.type(' The grazing board pays for it.');
+    await saved(page);
+    await page.reload();
+    await seeText(page, 'The grazing board pays for it.');
+    await openStation(page, 'Check');
+    await page.waitForSelector('ins::-p-text(grazing board pays)');
+    await sendIt(page);
+    const [sent] = attemptsAt(desk, 'policy-brief');
+    expect([sent.number, sent.files.map(({ role }) => role)]).toEqual([1, ['paper', 'response']]);
+    expect(attemptsAt(desk, 'policy-brief-draft')).toEqual([]);
+    await page.reload();
+    await seeText(page, sent.receipt?.id ?? 'no receipt');
+  },
+  undefined,
+  ['policy-brief', 'policy-brief-draft'],
+);
+
+pageTest(
+  'a better version of a post is written beside its thread, and posted',
+  async ({ page, desk }) => {
+    openAgain(desk, 'seminar-post-2');
+    await arrive(page, desk);
+    await actOn(page, desk, 'seminar-post-2', 1);
+    await openStation(page, 'Revise');
+    await seeText(page, 'The thread: 2 posts');
+    await clickRole(page, 'button', 'Begin from your post');
+    await page.waitForSelector('[aria-label="Text of the draft"] p');
+    await page.click('[aria-label="Text of the draft"] p');
+    await page.keyboard.press('End');
+    await page.keyboard.type(' Nobody has asked the graziers.');
+    await saved(page);
+    await page.reload();
+    await seeText(page, 'Nobody has asked the graziers.');
+    await seeText(page, 'The thread: 2 posts');
+    await openStation(page, 'Check');
+    await seeText(page, 'words, not within 150 to 300.');
+    await page.waitForSelector('ins::-p-text(asked the graziers)');
+    await openStation(page, 'Revise');
+    await pick(page, 'What this post is', 'An answer to Joss Amble');
+    await saved(page);
+    await sendIt(page);
+    const [sent] = attemptsAt(desk, 'seminar-post-2');
+    expect(sent.post).toMatchObject({ answers: 'p2-joss', betters: null });
+    expect(sent.post?.text).toContain('Nobody has asked the graziers.');
+    await page.reload();
+    await seeText(page, sent.receipt?.id ?? 'no receipt');
+  },
+  undefined,
+  ['seminar-post-2'],
+);
+
+pageTest(
+  'items of an activity are answered again and handed in',
+  async ({ page, desk }) => {
+    openAgain(desk, 'dip-well-lab');
+    await arrive(page, desk);
+    await page.goto(`${desk.address}/a/dip-well-lab/revise`);
+    await seeText(page, 'The items, beside your old answers');
+    const [first] = await page.$$('textarea');
+    await first.type('In centimetres below the rim.');
+    await saved(page);
+    await page.reload();
+    await until(page, () => document.querySelector('textarea')?.value === 'In centimetres below the rim.');
+    await openStation(page, 'Check');
+    await seeText(page, 'answered again');
+    await sendIt(page);
+    const [sent] = attemptsAt(desk, 'dip-well-lab');
+    expect(Object.values(sent.items)).toEqual(['In centimetres below the rim.']);
+    await page.reload();
+    await seeText(page, sent.receipt?.id ?? 'no receipt');
+  },
+  undefined,
+  ['dip-well-lab'],
+);
+
+pageTest(
+  'the missed questions of a quiz are practised without their answers first',
+  async ({ page, desk }) => {
+    await arrive(page, desk);
+    await page.goto(`${desk.address}/a/quiz-flow/revise`);
+    await seeText(page, 'Practise what was missed');
+    await seeText(page, 'questions that lost points');
+    const shown = () => page.evaluate(() => document.body.textContent.includes('It should have had'));
+    expect(await shown()).toBe(false);
+    await clickRole(page, 'button', 'Show what it should have had');
+    await seeText(page, 'It should have had');
+    await clickRole(page, 'button', 'Next question');
+    await until(page, () => !document.body.textContent.includes('It should have had'));
+    await openStation(page, 'Check');
+    await seeText(page, 'What is still weak');
+    await (await seeText(page, 'Practise them')).click();
+    await seeText(page, 'Practise what was missed');
+    await openStation(page, 'Send');
+    await seeText(page, 'Another try is taken on your school’s own page');
+  },
+  undefined,
+  ['quiz-flow'],
+);
