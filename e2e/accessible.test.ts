@@ -18,7 +18,8 @@ const PLACES: readonly [string, string][] = [
   ['/a/skarn-moss-report/revise', 'Tasks and remarks'],
   ['/a/skarn-moss-report/check', 'Not answered yet'],
   ['/a/skarn-moss-report/send', 'What goes'],
-  ['/a/dip-well-lab/send', 'This assignment takes no other attempt'],
+  ['/a/dip-well-lab/send', 'No other attempt is taken'],
+  ['/a/dip-well-lab/revise', 'The items, beside your old answers'],
 ];
 
 async function prepare(page: Page, desk: Desk): Promise<void> {

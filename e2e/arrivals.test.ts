@@ -125,7 +125,7 @@ describe('Arrivals', () => {
     await page.goto(`${desk.address}/a/policy-brief`);
     await seeText(page, 'Advice on the draft: 26 remarks');
     await page.goto(`${desk.address}/a/policy-brief-draft/revise`);
-    await seeText(page, 'takes no other attempt');
+    await seeText(page, 'This was a draft stage.');
   });
 
   pageTest(

@@ -82,3 +82,11 @@ export async function openDropped(page: Page, desk: Desk, name: string, bytes: U
   await openReading(page);
   await page.waitForSelector('[data-page] .textLayer span, [data-sheet], [data-page] img');
 }
+
+/** The drawing that was marked, as another file: what follows the end of a PNG is no part of the picture. */
+export async function newDrawing(folder: string, name: string): Promise<string> {
+  const path = join(folder, name);
+  const old = await readFile(join(process.cwd(), 'demo', 'media', 'core-log.png'));
+  await writeFile(path, Buffer.concat([old, Buffer.from(name)]));
+  return path;
+}

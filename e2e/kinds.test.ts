@@ -5,8 +5,9 @@ import type { Page } from 'puppeteer-core';
 import { expect } from 'vitest';
 import type { Assignment, Attempt } from '#core/model/facts.ts';
 import { instantOf } from '#core/model/ids.ts';
+import { stations } from '#core/line/stations.ts';
 import { arrive, clickRole, openStation, pick, seeText, until, type Desk } from './harness.ts';
-import { chooseFile } from './files.ts';
+import { chooseFile, drop, newDrawing, openAlone } from './files.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 /** Each kind of work down its line, with a reload in the middle of each step. */
@@ -59,14 +60,6 @@ async function sendIt(page: Page): Promise<void> {
   await clickRole(page, 'button', 'Send to the course desk');
   await (await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)'))?.click();
   await seeText(page, 'Receipt');
-}
-
-/** The drawing that was marked, as another file: what follows the end of a PNG is no part of the picture. */
-async function newDrawing(folder: string, name: string): Promise<string> {
-  const path = join(folder, name);
-  const old = await readFile(join(process.cwd(), 'demo', 'media', 'core-log.png'));
-  await writeFile(path, Buffer.concat([old, Buffer.from(name)]));
-  return path;
 }
 
 for (const [where, size] of [
@@ -253,4 +246,72 @@ pageTest(
   },
   undefined,
   ['quiz-flow'],
+);
+
+pageTest(
+  'a dropped picture goes down the same line, with an own receipt at its end',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    const folder = await mkdtemp(join(tmpdir(), 'juncture-alone-'));
+    const old = await readFile(join(process.cwd(), 'demo', 'media', 'core-log.png'));
+    await openAlone(page, desk);
+    await drop(page, ['Core SM-2.png', old]);
+    await until(page, () => location.pathname.startsWith('/a/'));
+    await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/revise`);
+    await seeText(page, 'Any kind of file is taken');
+    await seeText(page, 'Marked: Core SM-2.png');
+    await chooseFile(page, 'Bring in the new file', await newDrawing(folder, 'Core SM-2, drawn anew.png'));
+    await seeText(page, 'New: Core SM-2, drawn anew.png');
+    await saved(page);
+    await openStation(page, 'Send');
+    await seeText(page, 'no course desk takes it');
+    await page.reload();
+    await (await page.waitForSelector('form input'))?.type('by mail to Pascoe Wray');
+    await clickRole(page, 'button', 'I have handed it in');
+    await seeText(page, 'as you noted: by mail to Pascoe Wray');
+    await page.reload();
+    await seeText(page, 'as you noted: by mail to Pascoe Wray');
+    await seeText(page, 'Save the receipt as JSON');
+    await rm(folder, { recursive: true, force: true });
+  },
+);
+
+pageTest(
+  'no station of any assignment of the demo is empty without a way on',
+  async ({ page, desk }) => {
+    await arrive(page, desk);
+    const ids = new Set(
+      desk.folder.state.facts.flatMap((fact) => (fact.kind === 'assignment' ? [fact.value.id] : [])),
+    );
+    const dead: string[] = [];
+    for (const id of ids)
+      for (const station of stations) {
+        await page.evaluate((path) => {
+          history.pushState(null, '', path);
+          dispatchEvent(new PopStateEvent('popstate'));
+        }, `/a/${id}/${station}`);
+        const current = `nav[aria-label="The line of this assignment"] [href$="/${station}"]`;
+        await page.waitForSelector(current);
+        // Something to read, and something to do: a link or a control below the line.
+        const isAlive = await page
+          .waitForFunction(
+            () => {
+              const line = document.querySelector('nav[aria-label="The line of this assignment"]');
+              const below = [...document.querySelectorAll('main a, main button, main [role="textbox"]')];
+              return below.some(
+                (one) =>
+                  line !== null && line.compareDocumentPosition(one) === Node.DOCUMENT_POSITION_FOLLOWING,
+              );
+            },
+            { polling: 50, timeout: 10_000 },
+          )
+          .then(() => true)
+          .catch(() => false);
+        if (!isAlive) dead.push(`${id} ${station}`);
+      }
+    expect(dead).toEqual([]);
+    expect(ids.size).toBeGreaterThan(20);
+  },
+  undefined,
+  'whole',
 );

@@ -172,7 +172,7 @@ describe('The rubric', () => {
       await seeText(page, 'Not marked yet. This is what each level asks.');
       await page.goto(`${desk.address}/a/policy-brief-draft/read?material=criteria`);
       await seeText(page, 'at stake in the final');
-      await page.goto(`${desk.address}/a/policy-brief-draft/plan`);
+      await page.goto(`${desk.address}/a/policy-brief/plan`);
       await seeText(page, 'What is at stake in the final');
     },
     DESK,

@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import type { Page } from 'puppeteer-core';
 import { clickRole, launchBrowser, openWatched, seeText, signIn, startDesk, until } from './harness.ts';
-import { chooseFile, rewrittenFile } from './files.ts';
+import { chooseFile, newDrawing, rewrittenFile } from './files.ts';
 
 /** Takes a picture of each main view from the demo, in the state a student leaves it in half-way. */
 const folder = process.argv[2] ?? 'docs/screenshots';
@@ -110,13 +110,26 @@ for (const [name, path, text] of [
   ['stages', 'policy-brief', 'Advice on the draft'],
   ['quiz', 'quiz-flow/read', 'Darcy'],
   ['posts', 'seminar-post-2/read', 'My twelve pipes'],
-  ['boxes', 'core-log/read', 'The scale jumps'],
 ] as const) {
   await page.goto(`${desk.address}/a/${path}`);
   await seeText(page, text);
   await page.waitForNetworkIdle();
   await shot(name);
 }
+await page.goto(`${desk.address}/a/core-log/decide`);
+for (const at of ['1 of ', '2 of ']) {
+  await page.waitForSelector('::-p-aria([name="Act"][role="button"])');
+  await page.keyboard.press('a');
+  await seeText(page, at);
+  await page.keyboard.press('.');
+}
+await page.goto(`${desk.address}/a/core-log/revise`);
+await chooseFile(page, 'Bring in the new file', await newDrawing(folder, 'Core SM-2, drawn anew.png'));
+await seeText(page, 'New: Core SM-2, drawn anew.png');
+const [answer] = await page.$$('aside textarea');
+await answer.type('The scale stands beside the log now, and the same all the way down.');
+await page.waitForNetworkIdle();
+await shot('new-files');
 await page.goto(`${desk.address}/ask`);
 await seeText(page, 'Dr Aune Keld');
 await shot('ask-list');

@@ -33,6 +33,15 @@ export const send = {
   waitingToGo: 'The attempt waits to go. It is sent by itself as soon as the course desk is reached.',
   refused: (why: string) =>
     `The course desk did not take it: ${why} Nothing was lost; the draft is as it was.`,
+  how: 'How you handed it in, and to whom',
+  howPlaceholder: 'For instance: by mail to Pascoe Wray',
+  handedIn: 'I have handed it in',
+  handedInLead:
+    'Save what goes first, and hand it in yourself. Then Juncture keeps these very files and a receipt of them. Undo takes it back.',
+  ownReceiptLine: (when: string, how: string) =>
+    how === '' ? `Handed in ${when}, as you noted` : `Handed in ${when}, as you noted: ${how}`,
+  receiptJson: 'Save the receipt as JSON',
+  receiptName: (assignment: string, date: string) => `${assignment}, receipt, ${date}`,
   receipt: 'Receipt',
   receiptLine: (id: string, when: string) => `${id}, received ${when}`,
   file: 'File',

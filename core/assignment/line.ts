@@ -57,7 +57,7 @@ export function lineOfView(
 function statesOf(view: AssignmentView, unanswered: number): StationState[] {
   const { about, tasks, draft, submission, attempts, state, course } = view;
   const isOpen = state.kind === 'open for another attempt';
-  const nothingSent = state.kind === 'open, nothing sent' || state.kind === 'draft begun';
+  const nothingSent = ['not open yet', 'open, nothing sent', 'draft begun'].includes(state.kind);
   return lineOf({
     received: about.tally.received,
     read: about.tally.read,

@@ -156,10 +156,11 @@ export function viewOf(records: AssignmentRecords, id: string, atMs: number): As
   const { remarks, readings, judgements } = known;
   const announced = announcedIn(papers.awaited);
   const marks = marksOf(records, { assignment, course, rubric, attempts, remarks, judgements });
-  const writing = writingOf(records, id, attempts);
+  const written = writingOf(records, id, attempts);
   const stages = stagesTo(records, id).flatMap((stage) => viewOf(records, stage.id, atMs) ?? []);
-  const stateFacts = stateFactsOf(assignment, attempts, writing.draft !== null, atMs);
+  const stateFacts = stateFactsOf(assignment, attempts, written.draft !== null, atMs);
   const state = assignmentState(stateFacts);
+  const writing = state.kind === 'open for another attempt' ? writingNext(written, attempts) : written;
   const last = standing(attempts).at(-1);
   const own: Own = {
     ...known,
@@ -354,6 +355,18 @@ function writingOf(records: AssignmentRecords, id: string, attempts: readonly Ma
     submission: refused ? null : latest,
     refusal: refused ? latest : null,
   };
+}
+
+/** The same where yet another attempt is open: what was sent is done with, and what is written since is towards that one. */
+function writingNext(
+  { draft, submission, refusal }: ReturnType<typeof writingOf>,
+  attempts: readonly MarkedAttempt[],
+): ReturnType<typeof writingOf> {
+  const { state } = submission ?? {};
+  if (state?.kind !== 'received') return { draft, submission, refusal };
+  const sent = attempts.find(({ attempt }) => attempt.id === state.attemptId)?.attempt.number ?? Infinity;
+  const isNewer = draft !== null && draft.attemptNumber > sent;
+  return { draft: isNewer ? draft : null, submission: null, refusal };
 }
 
 /** What of the losses lies behind each remark, for those behind which some does. */

@@ -249,7 +249,7 @@ function sendTold({ state, draftBegun, kind, inCourse, sent }: StationInput): To
       return nothing('not open yet', here('page'));
     case 'waiting to be marked':
     case 'waiting again':
-      return looking('it is being marked');
+      return looking('it is being marked', here('page'));
     case 'part marked':
       return looking('the rest is to come', here('read'));
     case 'finished':

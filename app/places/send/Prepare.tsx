@@ -15,9 +15,11 @@ import * as words from '../../words/en.ts';
 import { reader } from '../../workers/clients.ts';
 import {
   noteToInstructor,
+  recordHandedIn,
   sendAttempt,
   sentFile,
   WORD_TYPE,
+  type Going,
   type WrittenFile,
 } from '../../workspace/commands/send.ts';
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
@@ -41,23 +43,19 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
   const post = view.kind === 'posts' && content !== null ? postOf(draft, content) : null;
   const items = view.kind === 'items' ? Object.keys(draft.items).length : 0;
   const ready = (content === null || live !== null) && (files.length > 0 || content !== null || items > 0);
-  const send = async () => {
+  const go = async (by: (going: Going) => Promise<void>) => {
     setAsking(false);
     setBusy(true);
     try {
       leaveNote();
       const written = await Promise.all(parts.map((part) => part.write()));
-      await sendAttempt(workspace, draft, {
-        kind: view.kind,
-        content,
-        kept: files.map((file) => sentFile('paper', file)),
-        written,
-        post,
-      });
+      const kept = files.map((file) => sentFile('paper', file));
+      await by({ kind: view.kind, content, kept, written, post });
     } finally {
       setBusy(false);
     }
   };
+  const send = () => go((going) => sendAttempt(workspace, draft, going));
   return (
     <>
       {view.refusal !== null && view.refusal.state.kind === 'refused' && (
@@ -119,8 +117,12 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
         <Rules view={view} />
         {unanswered > 0 && <p className="mt-1 text-quiet">{words.send.warnings(unanswered)}</p>}
         {view.course === null ? (
-          <div className="mt-3">
+          <div className="mt-3 grid gap-3">
             <StationNotice view={view} station="send" />
+            <HandedIn
+              disabled={!ready || busy}
+              onRecord={(how) => void go((going) => recordHandedIn(workspace, draft, going, how))}
+            />
           </div>
         ) : (
           <Button
@@ -150,6 +152,37 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
         </div>
       </Dialog>
     </>
+  );
+}
+
+/** For work that no course desk takes: that it was handed in, and how. */
+function HandedIn({ disabled, onRecord }: { disabled: boolean; onRecord: (how: string) => void }) {
+  const [how, setHow] = useState('');
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onRecord(how.trim());
+      }}
+    >
+      <label>
+        <b>{words.send.how}</b>
+        <input
+          value={how}
+          maxLength={500}
+          placeholder={words.send.howPlaceholder}
+          onChange={(event) => setHow(event.target.value)}
+          className="mt-1 block w-full rounded-md border border-rule bg-surface px-3 py-2 placeholder:text-quiet"
+        />
+      </label>
+      <div>
+        <Button type="submit" look="main" disabled={disabled}>
+          {words.send.handedIn}
+        </Button>
+      </div>
+      <p className="text-sm text-quiet">{words.send.handedInLead}</p>
+    </form>
   );
 }
 

@@ -1,15 +1,45 @@
-import type { Receipt } from '#core/model/facts.ts';
-import { SectionTitle } from '../../shared/controls/Controls.tsx';
+import type { Attempt, Receipt } from '#core/model/facts.ts';
+import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { fileSafe } from '../../shared/files/file-name.ts';
+import { offerFile } from '../../shared/page/notify.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import * as words from '../../words/en.ts';
 
-/** What the course desk confirmed: which files, how large, and their fingerprints. */
-export function ReceiptView({ receipt, zone }: { receipt: Receipt; zone: string | undefined }) {
+/** What was handed in and when, as the course desk confirmed it or the student noted it: files, sizes, fingerprints. */
+export function ReceiptView({
+  attempt: { outside },
+  receipt,
+  title,
+  zone,
+}: {
+  attempt: Attempt;
+  receipt: Receipt;
+  title: string;
+  zone: string | undefined;
+}) {
+  const when = shownMoment(receipt.at, zone);
+  const save = () =>
+    offerFile(
+      `${fileSafe(words.send.receiptName(title, receipt.at.slice(0, 10)))}.json`,
+      new TextEncoder().encode(JSON.stringify(receipt, null, 2)),
+      'application/json',
+    );
   return (
     <section>
-      <SectionTitle>{words.send.receipt}</SectionTitle>
-      <p className="mt-1">{words.send.receiptLine(receipt.id, shownMoment(receipt.at, zone))}</p>
-      <p className="text-sm text-quiet">{receipt.rule}</p>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <SectionTitle>{words.send.receipt}</SectionTitle>
+        <Button look="quiet" className="px-1" onClick={save}>
+          {words.send.receiptJson}
+        </Button>
+      </div>
+      {outside ? (
+        <p className="mt-1">{words.send.ownReceiptLine(when, receipt.rule)}</p>
+      ) : (
+        <>
+          <p className="mt-1">{words.send.receiptLine(receipt.id, when)}</p>
+          <p className="text-sm text-quiet">{receipt.rule}</p>
+        </>
+      )}
       <ul className="mt-2">
         {receipt.files.map((file) => (
           <li key={file.hash} className="border-t border-rule py-2.5">

@@ -15,21 +15,27 @@ export function Sending() {
   const outlet = useAssignment();
   const { view } = outlet;
   const receipts = view.attempts.flatMap(({ attempt }) =>
-    attempt.receipt === null ? [] : [attempt.receipt],
+    attempt.receipt === null ? [] : [{ attempt, receipt: attempt.receipt }],
   );
   const { is } = stationOf(view, 'send');
   return (
     <div className="mx-auto grid grid-cols-1 max-w-4xl gap-9 p-6 max-md:p-4">
       {view.attempts.filter(({ marking }) => marking !== null).length > 1 && <BeforeAfter view={view} />}
-      {view.state.kind === 'waiting again' && (
+      {view.state.kind === 'waiting again' && receipts.length > 0 && (
         <section>
           <SectionTitle>{words.send.waiting}</SectionTitle>
           <p className="mt-1 text-quiet">{words.send.waitingLead}</p>
         </section>
       )}
       {view.submission?.state.kind === 'waiting to go' && <OnItsWay id={view.submission.id} />}
-      {receipts.map((receipt) => (
-        <ReceiptView key={receipt.id} receipt={receipt} zone={view.course?.zone} />
+      {receipts.map(({ attempt, receipt }) => (
+        <ReceiptView
+          key={receipt.id}
+          attempt={attempt}
+          receipt={receipt}
+          title={view.assignment.title}
+          zone={view.course?.zone}
+        />
       ))}
       {is === 'look' && receipts.length === 0 && <StationNotice view={view} station="send" />}
       {view.submission === null && view.draft !== null && <Prepare outlet={outlet} draft={view.draft} />}

@@ -15,5 +15,10 @@ export function fileNameOf(workspace: Workspace, view: AssignmentView, what: str
     what,
     workspace.now().slice(0, 10),
   ];
-  return `${parts.join(', ').replace(UNSAFE, ' ').trim()}.${ending}`;
+  return `${fileSafe(parts.join(', '))}.${ending}`;
+}
+
+/** A name without the characters that one or another system takes for something else. */
+export function fileSafe(name: string): string {
+  return name.replace(UNSAFE, ' ').trim();
 }

@@ -120,7 +120,7 @@ export function Line({
                 <b className="station">{words.line.stations[station]}</b>{' '}
                 <span className="text-sm text-quiet">
                   {figureOf(one, one.shows === view ? unanswered : null)}
-                  {one.shows !== view && <> · {words.stations.inFinal}</>}
+                  {one.shows !== view && <InFinal isFirst={station === 'plan'} />}
                 </span>
               </NavLink>
               {station === 'decide' && !narrow && !low && (
@@ -132,6 +132,11 @@ export function Line({
       </ol>
     </nav>
   );
+}
+
+/** That a station is the final's: in sight at the first of them, where there is room for it. */
+function InFinal({ isFirst }: { isFirst: boolean }) {
+  return <span className={isFirst ? undefined : 'sr-only'}> · {words.stations.inFinal}</span>;
 }
 
 function DecisionCounts({ counts }: { counts: AssignmentView['countByDecision'] }) {

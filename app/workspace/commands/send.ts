@@ -1,10 +1,14 @@
 import type { Workspace } from '../workspace.ts';
 import type { SentFile, SentPost } from '#core/model/handed-in.ts';
-import { asId, SubmissionId, VersionId } from '#core/model/ids.ts';
-import type { Draft, DraftContent, StoredFile } from '#core/model/work.ts';
+import type { Receipt } from '#core/model/facts.ts';
+import { asId, SubmissionId, VersionId, type Instant } from '#core/model/ids.ts';
+import { outsideAttemptId } from '#core/model/own-ids.ts';
+import type { Draft, DraftContent, StoredFile, Submission } from '#core/model/work.ts';
 import type { WorkKind } from '#core/model/work-kind.ts';
 import { hashOf } from '#formats/hash.ts';
 import * as words from '../../words/en.ts';
+import type { Body } from '../storage/bodies.ts';
+import type { Writing } from '../storage/transact.ts';
 import { newId } from './draft.ts';
 
 export const WORD_TYPE = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
@@ -46,70 +50,160 @@ export function noteToInstructor(
   );
 }
 
+/** A file that was written, with the record that it is kept by. */
+interface Stored {
+  readonly role: SentFile['role'];
+  readonly file: StoredFile;
+  readonly bytes: WrittenFile['bytes'];
+}
+
 /** Freezes the draft as it is and puts it on its way; what is sent is kept to the byte. */
-export async function sendAttempt(
-  workspace: Workspace,
-  draft: Draft,
-  { kind, content, kept, written, post }: Going,
-): Promise<void> {
-  const id = asId(SubmissionId, newId());
-  const at = workspace.now();
-  const stored = await Promise.all(
-    written.map(
-      async (file): Promise<{ role: SentFile['role']; file: StoredFile; bytes: WrittenFile['bytes'] }> => ({
-        role: file.role,
-        bytes: file.bytes,
-        file: {
-          hash: await hashOf(file.bytes),
-          name: file.name,
-          mediaType: file.mediaType,
-          size: file.bytes.length,
-          cameAt: at,
-          origin: 'written',
-          assignmentId: draft.assignmentId,
-          role: 'sent',
-          aboutHash: null,
-        },
-      }),
-    ),
-  );
-  const body = content === null ? null : await workspace.bodies.pack(content);
+export async function sendAttempt(workspace: Workspace, draft: Draft, going: Going): Promise<void> {
+  const frozen = await frozenFrom(workspace, draft, going);
   await workspace.save(async (writing) => {
-    const known = (await writing.get('drafts', draft.id)) ?? draft;
-    const versionId = asId(VersionId, newId());
-    if (body !== null) writing.putBody(body);
-    await writing.put('versions', {
-      id: versionId,
-      draftId: draft.id,
-      assignmentId: draft.assignmentId,
-      parentId: known.headVersionId,
-      at,
-      why: 'sent',
-      bodyHash: body?.hash ?? null,
-      files: known.files,
-      post: known.post,
-      items: known.items,
-      fileHash: stored.find(({ role }) => role === 'paper')?.file.hash ?? null,
-    });
-    await writing.put('drafts', { ...known, headVersionId: versionId });
-    for (const { file, bytes } of stored) {
-      writing.putBytes(file.hash, bytes);
-      await writing.put('files', file);
-    }
-    await writing.put('submissions', {
-      id,
-      assignmentId: draft.assignmentId,
-      versionId,
-      kind,
-      note: known.note,
-      files: [...kept, ...stored.map(({ role, file }) => sentFile(role, file))],
-      post,
-      items: known.items,
-      at,
-      state: { kind: 'waiting to go' },
-    });
+    await putFrozen(workspace, writing, draft, going, frozen, () => ({ kind: 'waiting to go' }));
   });
   await workspace.deliveries.deliver();
+}
+
+/**
+ * Keeps that what is ready to go was handed in elsewhere, with an own receipt of it: names, sizes, fingerprints, when and how.
+ * @param how in the student's words: to whom, by which way
+ */
+export async function recordHandedIn(
+  workspace: Workspace,
+  draft: Draft,
+  going: Going,
+  how: string,
+): Promise<void> {
+  const frozen = await frozenFrom(workspace, draft, going);
+  await workspace.run(draft.assignmentId, words.undo.outsideAttempt, async (writing) => {
+    const id = outsideAttemptId(newId());
+    const own = (await writing.all('attempts')).filter(
+      ({ assignmentId }) => assignmentId === draft.assignmentId,
+    );
+    const number = Math.max(0, ...own.map((attempt) => attempt.number)) + 1;
+    const at = workspace.now();
+    const submission = await putFrozen(workspace, writing, draft, going, frozen, (files) => ({
+      kind: 'received',
+      attemptId: id,
+      receipt: ownReceipt(id, at, number, how, files),
+    }));
+    const { state, files, note, post, items } = submission;
+    await writing.put('attempts', {
+      id,
+      assignmentId: draft.assignmentId,
+      number,
+      at,
+      files: files.map((file) => ({ ...file, aboutHash: null, announced: {} })),
+      note,
+      receipt: state.kind === 'received' ? state.receipt : null,
+      dueAt: null,
+      outside: true,
+      atKnown: true,
+      post,
+      items,
+    });
+  });
+}
+
+function ownReceipt(
+  id: string,
+  at: Instant,
+  attempt: number,
+  how: string,
+  files: readonly SentFile[],
+): Receipt {
+  return {
+    id,
+    at,
+    attempt,
+    attemptsAllowed: attempt,
+    rule: how.slice(0, 500),
+    files: files.map(({ name, size, hash }) => ({
+      name,
+      size,
+      hash,
+      words: null,
+      pages: null,
+      pagesEstimated: false,
+    })),
+  };
+}
+
+async function frozenFrom(
+  workspace: Workspace,
+  draft: Draft,
+  { content, written }: Going,
+): Promise<{ readonly stored: readonly Stored[]; readonly body: Body | null }> {
+  const cameAt = workspace.now();
+  const stored = await Promise.all(
+    written.map(async ({ role, name, mediaType, bytes }): Promise<Stored> => ({
+      role,
+      bytes,
+      file: {
+        hash: await hashOf(bytes),
+        name,
+        mediaType,
+        size: bytes.length,
+        cameAt,
+        origin: 'written',
+        assignmentId: draft.assignmentId,
+        role: 'sent',
+        aboutHash: null,
+      },
+    })),
+  );
+  return { stored, body: content === null ? null : await workspace.bodies.pack(content) };
+}
+
+/** Writes the version that goes, its files, and the handing-in. */
+async function putFrozen(
+  workspace: Workspace,
+  writing: Writing,
+  draft: Draft,
+  { kind, kept, post }: Going,
+  { stored, body }: Awaited<ReturnType<typeof frozenFrom>>,
+  stateOf: (files: readonly SentFile[]) => Submission['state'],
+): Promise<Submission> {
+  const known = (await writing.get('drafts', draft.id)) ?? draft;
+  const { note, files: ownFiles, items, headVersionId } = known;
+  const at = workspace.now();
+  const versionId = asId(VersionId, newId());
+  if (body !== null) writing.putBody(body);
+  await writing.put('versions', {
+    id: versionId,
+    draftId: draft.id,
+    assignmentId: draft.assignmentId,
+    parentId: headVersionId,
+    at,
+    why: 'sent',
+    bodyHash: body?.hash ?? null,
+    files: ownFiles,
+    post: known.post,
+    items,
+    fileHash: stored.find(({ role }) => role === 'paper')?.file.hash ?? null,
+  });
+  await writing.put('drafts', { ...known, headVersionId: versionId });
+  for (const { file, bytes } of stored) {
+    writing.putBytes(file.hash, bytes);
+    await writing.put('files', file);
+  }
+  const files = [...kept, ...stored.map(({ role, file }) => sentFile(role, file))];
+  const submission: Submission = {
+    id: asId(SubmissionId, newId()),
+    assignmentId: draft.assignmentId,
+    versionId,
+    kind,
+    note,
+    files,
+    post,
+    items,
+    at,
+    state: stateOf(files),
+  };
+  await writing.put('submissions', submission);
+  return submission;
 }
 
 /** A kept file as part of a handing-in. */

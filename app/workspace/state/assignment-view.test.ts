@@ -168,6 +168,48 @@ describe('the view of an assignment', () => {
     });
   });
 
+  it('is done with what was sent where yet another attempt is open', () => {
+    const submission = {
+      id: id('s'),
+      assignmentId: id('a'),
+      versionId: id('v'),
+      note: '',
+      kind: 'paper' as const,
+      files: [],
+      post: null,
+      items: {},
+      at: id('2026-11-01T09:00:00.000Z'),
+      state: { kind: 'received' as const, attemptId: id('t2'), receipt: null as never },
+    };
+    const draft = (attemptNumber: number) => ({
+      id: id(`draft-${attemptNumber}`),
+      assignmentId: id('a'),
+      attemptNumber,
+      startedFrom: null,
+      bodyHash: id(FILE),
+      files: [],
+      post: null,
+      items: {},
+      note: '',
+      headVersionId: null,
+      savedAt: id('2026-11-01T09:00:00.000Z'),
+    });
+    const sent = {
+      assignments: [{ ...assignment, attemptsAllowed: 3 }],
+      attempts: [attempt(1), attempt(2)],
+      submissions: [submission],
+      drafts: [draft(2)],
+    };
+    const marked = { ...sent, markings: [marking(1, '28.5', '5'), marking(2, '30', '6')] };
+    expect(view(sent)).toMatchObject({ submission: { id: 's' }, draft: { id: 'draft-2' } });
+    expect(view(marked)).toMatchObject({ submission: null, draft: null });
+    // What is written since is towards the third.
+    expect(view({ ...marked, drafts: [draft(2), draft(3)] })).toMatchObject({
+      submission: null,
+      draft: { id: 'draft-3' },
+    });
+  });
+
   it('numbers remarks in reading order', () => {
     const numbers = view({
       remarks: [

@@ -97,6 +97,29 @@ const draftText = async () => {
   return content === null ? null : paperOfDraft(content).text;
 };
 
+describe('storage of version 9', () => {
+  it('is today’s: opened as it is, with what was done in it undone and done again', async () => {
+    const ninth = sampleOf(9);
+    await storeAs(9, ninth);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of ninth.records) {
+      expect([store, key, v.is(recordStores[store].schema, record)]).toEqual([store, key, true]);
+      expect(records()[store].get(key)).toEqual(record);
+    }
+    const task = () => records().tasks.get('task/pays')?.assignmentId;
+    expect([...records().answers.values()].map(({ regions }) => regions.length)).toEqual([1]);
+    expect(await workspace.undoLast('core-log')).toMatchObject({ kind: 'done' });
+    expect(records().attempts.size).toBe(0);
+    expect(task()).toBe('policy-brief');
+    expect(await workspace.undoLast('policy-brief')).toMatchObject({ kind: 'done' });
+    expect(task()).toBe('policy-brief-draft');
+    expect(await workspace.redoNext('seminar-post-2')).toMatchObject({ kind: 'done' });
+    const draft = [...records().drafts.values()].find(({ post }) => post !== null);
+    expect(draft?.post).toEqual({ answers: null, betters: 'p2-ines' });
+    expect(await workspace.bodies.load(draft?.bodyHash ?? null)).not.toBeNull();
+  });
+});
+
 describe('storage of version 8', () => {
   const eighth = sampleOf(8);
 
