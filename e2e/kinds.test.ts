@@ -6,6 +6,7 @@ import { expect } from 'vitest';
 import type { Assignment, Attempt } from '#core/model/facts.ts';
 import { instantOf } from '#core/model/ids.ts';
 import { stations } from '#core/line/stations.ts';
+import { readDocx } from '#formats/docx/read-docx.ts';
 import { arrive, clickRole, openStation, pick, seeText, until, type Desk } from './harness.ts';
 import { chooseFile, drop, newDrawing, openAlone } from './files.ts';
 import { pageTest, PHONE } from './page-test.ts';
@@ -51,6 +52,15 @@ function openAgain(desk: Desk, id: string): void {
     closesAt: instantOf(desk.clock.now() + 6 * 86_400_000),
   };
   desk.record({ kind: 'assignment', value });
+}
+
+/** What the response sheet of an attempt says, as the desk has it. */
+async function responseText(desk: Desk, { files }: Attempt): Promise<string> {
+  const hash = files.find(({ role }) => role === 'response')?.hash ?? '';
+  const bytes = new Uint8Array(await readFile(desk.folder.pathOfFile(hash) ?? ''));
+  return readDocx(bytes)
+    .blocks.map(({ text }) => text)
+    .join('\n');
 }
 
 async function sendIt(page: Page): Promise<void> {
@@ -109,6 +119,7 @@ for (const [where, size] of [
       await seeText(page, 'of a kind and size that is taken');
       await sendIt(page);
       const [sent] = attemptsAt(desk, 'core-log');
+      expect(await responseText(desk, sent)).toContain('The scale stands beside the log now.');
       expect(sent.files.map(({ role, name }) => [role, name])).toEqual([
         ['paper', 'Core SM-2, drawn anew.png'],
         ['response', expect.stringMatching(/response sheet.*\.docx$/)],

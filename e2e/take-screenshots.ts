@@ -124,8 +124,10 @@ for (const at of ['1 of ', '2 of ']) {
   await page.keyboard.press('.');
 }
 await page.goto(`${desk.address}/a/core-log/revise`);
-await chooseFile(page, 'Bring in the new file', await newDrawing(folder, 'Core SM-2, drawn anew.png'));
+const drawing = await newDrawing(folder, 'Core SM-2, drawn anew.png');
+await chooseFile(page, 'Bring in the new file', drawing);
 await seeText(page, 'New: Core SM-2, drawn anew.png');
+await rm(drawing);
 const [answer] = await page.$$('aside textarea');
 await answer.type('The scale stands beside the log now, and the same all the way down.');
 await page.waitForNetworkIdle();

@@ -80,6 +80,7 @@ export const response = {
     gone: 'Taken out.',
     unsure: 'Rewritten together with the text around it:',
   } satisfies Record<OutcomeKind, string>,
+  shownAt: (place: string) => `Shown in the new picture at ${place} (left, top, width, height in pixels).`,
   kept: 'Kept up.',
   declined: 'Not taken up.',
   asked: 'Asked about.',

@@ -61,6 +61,14 @@ function doneOf({ judgement, outcome, now, remark }: ResponseRow, view: Assignme
           : words.response.toAsk,
       ];
     case 'act': {
+      const given = view.given.get(remark.id);
+      if (given !== undefined)
+        return [
+          ...(given.words.trim() === '' ? [] : [given.words]),
+          ...given.regions.map(({ x, y, width, height }) =>
+            words.response.shownAt([x, y, width, height].join(', ')),
+          ),
+        ];
       if (outcome !== null) return [words.response.done[outcome.kind], ...(now === '' ? [] : [`“${now}”`])];
       const done = view.tasks.some((p) => p.task.done && p.task.remarkIds.includes(remark.id));
       return [done ? words.response.taskDone : words.response.taskOpen];
