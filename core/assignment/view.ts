@@ -146,6 +146,18 @@ function announcedIn(awaited: readonly AwaitedFile[]): Partial<Record<Channel, n
 
 /** All that is known of an assignment at a time, ms since 1970; null where there is none of that id. */
 export function viewOf(records: AssignmentRecords, id: string, atMs: number): AssignmentView | null {
+  // A stage by itself: all that lead to the final are in the list, and two that lead to each other would never end.
+  const stages = stagesTo(records, id).flatMap((stage) => viewAmong(records, stage.id, [], atMs) ?? []);
+  return viewAmong(records, id, stages, atMs);
+}
+
+/** The same, with the views of the draft stages that lead to it. */
+function viewAmong(
+  records: AssignmentRecords,
+  id: string,
+  stages: readonly AssignmentView[],
+  atMs: number,
+): AssignmentView | null {
   const assignment = records.find('assignments', id);
   if (assignment === null) return null;
   const course = records.find('courses', assignment.courseId ?? '');
@@ -157,7 +169,6 @@ export function viewOf(records: AssignmentRecords, id: string, atMs: number): As
   const announced = announcedIn(papers.awaited);
   const marks = marksOf(records, { assignment, course, rubric, attempts, remarks, judgements });
   const written = writingOf(records, id, attempts);
-  const stages = stagesTo(records, id).flatMap((stage) => viewOf(records, stage.id, atMs) ?? []);
   const stateFacts = stateFactsOf(assignment, attempts, written.draft !== null, atMs);
   const state = assignmentState(stateFacts);
   const writing = state.kind === 'open for another attempt' ? writingNext(written, attempts) : written;

@@ -150,6 +150,16 @@ describe('a draft stage and its final', () => {
     expect([owners(), view('stage').tasks.length]).toEqual([['stage'], 1]);
   });
 
+  it('of each other by mistake is work of its own, each with its tasks', async () => {
+    await begin([stage, { ...final, draftOf: stage.id }]);
+    await decideRemark(workspace, remark, 'act');
+    expect(owners()).toEqual(['stage']);
+    expect(['stage', 'final'].map((id) => view(id).stage)).toEqual([
+      'draft stage without its final',
+      'draft stage without its final',
+    ]);
+  });
+
   it('is work of its own again when its final is taken out, with its tasks', async () => {
     const own = exampleAssignment({ id: 'final', byHand: true });
     await begin([stage, own]);
