@@ -3,7 +3,7 @@ import { describe, expect } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { openDropped } from './files.ts';
 import { arrive, clickRole, seeText, settled, chooseIn, seeChosen } from './harness.ts';
-import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './hard-papers.ts';
+import { columnsPaper, oddPaper, shownBox, shownWidth, type Placed } from './papers/hard-papers.ts';
 import { pageTest } from './page-test.ts';
 
 /** For each remark whose mark and words are drawn, how far the mark is from where it was put, in pixels. */

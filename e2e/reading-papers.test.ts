@@ -5,7 +5,7 @@ import { sample } from '#formats/samples/sample.ts';
 import { hashOf } from '#formats/hash.ts';
 import { arrive, clickRole, seeText, settled, signIn, until, type Desk } from './harness.ts';
 import { drop, markedBytes, openAlone, openDropped, openReading } from './files.ts';
-import { columnsPaper, inkPaper } from './hard-papers.ts';
+import { columnsPaper, inkPaper } from './papers/hard-papers.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 const press = async (page: Page, ...keys: readonly KeyInput[]) => {
