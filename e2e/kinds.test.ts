@@ -275,7 +275,7 @@ pageTest(
     await seeText(page, 'New: Core SM-2, drawn anew.png');
     await saved(page);
     await openStation(page, 'Send');
-    await seeText(page, 'no course desk takes it');
+    await seeText(page, 'There is no course desk for this work.');
     await page.reload();
     await (await page.waitForSelector('form input'))?.type('by mail to Pascoe Wray');
     await clickRole(page, 'button', 'I have handed it in');

@@ -9,7 +9,7 @@ import { Button } from '../shared/controls/Controls.tsx';
 import { Tooltip } from '../shared/controls/Tooltip.tsx';
 import { useNarrow, useUndoKey } from '../shared/page/hooks.ts';
 import { Line } from '../shared/line/Line.tsx';
-import { StationElsewhere } from '../shared/line/StationNotice.tsx';
+import { StationElsewhere, StationNotice } from '../shared/line/StationNotice.tsx';
 import { redoAndTell, undoAndTell } from '../shared/page/notify.ts';
 import type { AssignmentOutlet } from '../shared/page/assignment-outlet.ts';
 import { usePlaceTitle } from '../shared/page/place-title.ts';
@@ -52,7 +52,10 @@ function Stations({ view }: { view: AssignmentView }) {
   const paper = useMemo(() => (content === null ? null : paperOfDraft(content)), [content]);
   const live = useOutcomes(marked, work.markedFile !== null, view.draft?.id ?? null, paper);
   const answers = useMemo(() => answersOf(work, live), [work, live]);
-  const unanswered = unansweredOf(final === null ? answers : answersOf(worked(final), null));
+  const unanswered = useMemo(
+    () => unansweredOf(final === null ? answers : answersOf(worked(final), null)),
+    [final, answers],
+  );
   const undo = () => void undoAndTell(workspace, view.assignment.id);
   const redo = () => void redoAndTell(workspace, view.assignment.id);
   useUndoKey(undo, redo);
@@ -130,7 +133,16 @@ function StationPlace({
   if (station === null) return children;
   const { is } = stationOf(view, station);
   const isEmpty = is === 'nothing' || (is === 'elsewhere' && (view.draft === null || station === 'decide'));
-  return isEmpty ? <StationElsewhere view={view} station={station} /> : children;
+  if (isEmpty) return <StationElsewhere view={view} station={station} />;
+  if (is !== 'elsewhere') return children;
+  return (
+    <div className="flex h-full flex-col">
+      <div className="p-4 pb-2">
+        <StationNotice view={view} station={station} />
+      </div>
+      <div className="min-h-0 flex-1">{children}</div>
+    </div>
+  );
 }
 
 /** The station that the address is of; null on other pages of an assignment. */

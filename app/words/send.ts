@@ -14,8 +14,7 @@ export const send = {
   ruleOpen: (number: number, of: number, until: string) =>
     `This will be attempt ${number} of ${of}, taken until ${until}.`,
   ruleClosed: 'This assignment takes no other attempt.',
-  ruleAlone:
-    'This paper came from a file, so there is no course desk to send it to. Both files can be saved and sent by mail.',
+  ruleAlone: 'Nothing is known here of rules for another attempt.',
   ruleLate: (due: string, points: string) =>
     `Due ${due}; after that ${points} points come off for each started day.`,
   rulePoints: (now: string, most: string, possible: string) =>

@@ -51,7 +51,7 @@ export const reasons: Record<Reason, string> = {
   'taken at the school':
     'Another try is taken on your school’s own page for the quiz, not here. What comes back is read here: by itself from a course desk, or dropped in as a file of results (QTI).',
   'no course desk':
-    'This work came from a file, so no course desk takes it. Save what goes, hand it in yourself, and keep a receipt of it here.',
+    'There is no course desk for this work. Save what goes, hand it in yourself, and keep a receipt of it here.',
 };
 
 const places: Record<Way['to'], string> = {

@@ -55,7 +55,7 @@ export function lineOfView(
 }
 
 function statesOf(view: AssignmentView, unanswered: number): StationState[] {
-  const { about, tasks, draft, submission, attempts, state, course } = view;
+  const { about, tasks, draft, submission, attempts, state, byDesk } = view;
   const isOpen = state.kind === 'open for another attempt';
   const nothingSent = ['not open yet', 'open, nothing sent', 'draft begun'].includes(state.kind);
   return lineOf({
@@ -69,7 +69,7 @@ function statesOf(view: AssignmentView, unanswered: number): StationState[] {
     unanswered,
     // What was sent is done with, unless yet another attempt is open.
     sent: (submission !== null || attempts.length > 1) && !isOpen,
-    resubmittable: isOpen || nothingSent || course === null,
+    resubmittable: isOpen || nothingSent || !byDesk,
   });
 }
 

@@ -1,8 +1,7 @@
 import type { Assignment, Course, Criterion, Marking, Rubric } from '../model/facts.ts';
-import type { Channel } from '../model/channels.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Instant } from '../model/ids.ts';
-import type { Aim, Decision, Draft, GivenAnswer, Judgement, Query, Submission } from '../model/work.ts';
+import type { Aim, GivenAnswer, Query } from '../model/work.ts';
 import {
   assignmentState,
   contradictionsIn,
@@ -13,7 +12,7 @@ import {
 import { planOrder, type PlannedTask } from '../plan/tasks.ts';
 import { addsUp, scaledResults, type AddsUp, type ScaledResult } from '../rubric/result.ts';
 import { criterionOf } from '../rubric/link.ts';
-import { criterionLosses, importanceOf, lossesAtStake, pointsBehind, type Loss } from '../rubric/behind.ts';
+import { importanceOf, pointsBehind, type Loss } from '../rubric/behind.ts';
 import { kindByFiles, type KindSign } from '../line/kind.ts';
 import { stationFacts, type Stage, type StationFact } from '../line/station-facts.ts';
 import type { WorkKind } from '../model/work-kind.ts';
@@ -39,14 +38,23 @@ import {
   type MarkedAttempt,
   type ScoreChange,
 } from './attempts.ts';
-import { papersOf, type AwaitedFile, type PapersOf } from './papers.ts';
+import {
+  aboutOf,
+  announcedIn,
+  countByDecision,
+  type About,
+  type CountByDecision,
+  type Own,
+} from './about.ts';
+import { papersOf, type PapersOf } from './papers.ts';
 import type { AssignmentRecords } from './records.ts';
 import { remarksOf, type RemarksOf } from './remarks.ts';
 import { stageOf, stagesTo, workedInOf } from './stages.ts';
+import { isBegun, writingNext, writingOf, type Writing } from './writing.ts';
 import { scoreReadingId } from '../model/own-ids.ts';
 
 /** All that is known of an assignment, computed from the records. */
-export interface AssignmentView extends PapersOf, RemarksOf {
+export interface AssignmentView extends PapersOf, RemarksOf, Writing {
   readonly assignment: Assignment;
   readonly course: Course | null;
   readonly rubric: Rubric | null;
@@ -67,7 +75,7 @@ export interface AssignmentView extends PapersOf, RemarksOf {
   readonly scoreChange: (ScoreChange & { readonly seen: boolean }) | null;
   readonly tally: Tally;
   readonly promised: readonly Promised[];
-  readonly countByDecision: Readonly<Record<Decision | 'carry', number>>;
+  readonly countByDecision: CountByDecision;
   /** Where points were lost, or on a draft stage are at stake, and which remarks they lie behind. */
   readonly losses: readonly Loss[];
   /** Each criterion of the rubric with what the attempt that is worked on got, in the assignment's points. */
@@ -79,11 +87,9 @@ export interface AssignmentView extends PapersOf, RemarksOf {
   readonly aims: ReadonlyMap<string, Aim>;
   readonly tasks: readonly PlannedTask[];
   readonly queries: readonly Query[];
-  readonly draft: Draft | null;
-  /** The handing-in of the draft, unless the desk refused it. */
-  readonly submission: Submission | null;
-  readonly refusal: Submission | null;
   readonly kind: WorkKind;
+  /** Whether the course desk takes it: not work of the student's own, nor a file that is in no course. */
+  readonly byDesk: boolean;
   readonly stage: Stage;
   /** For a draft stage its final, for a final its draft stage. */
   readonly stages: { readonly draft: Assignment | null; readonly final: Assignment | null };
@@ -118,30 +124,6 @@ function stateFactsOf(
     markedUnsent: attempts.some(({ missing }) => missing),
     now: atMs,
   };
-}
-
-/** Remarks to be answered, and what is known of them; a final's are those of its draft stages too. */
-type About = Pick<
-  AssignmentView,
-  | 'remarks'
-  | 'doubles'
-  | 'numberByRemark'
-  | 'readings'
-  | 'judgements'
-  | 'losses'
-  | 'queries'
-  | 'markedFile'
-  | 'countByDecision'
-  | 'tally'
->;
-
-/** Remarks that files which are not here are said to hold. */
-function announcedIn(awaited: readonly AwaitedFile[]): Partial<Record<Channel, number>> {
-  const sum: Partial<Record<Channel, number>> = {};
-  for (const { fact } of awaited)
-    for (const [channel, count] of Object.entries(fact.announced) as [Channel, number][])
-      sum[channel] = (sum[channel] ?? 0) + count;
-  return sum;
 }
 
 /** All that is known of an assignment at a time, ms since 1970; null where there is none of that id. */
@@ -188,6 +170,7 @@ function viewAmong(
   const kind = kindOf(assignment, signsOf(papers, attempts), stages);
   const stage = stageOf(records, assignment);
   const tasks = tasksOf(records, assignment, stage, about);
+  const byDesk = course !== null && !assignment.byHand;
   return {
     assignment,
     course,
@@ -207,6 +190,7 @@ function viewAmong(
     tasks,
     queries: own.queries,
     kind,
+    byDesk,
     stage,
     stages: stagesOf(records, assignment),
     about,
@@ -220,56 +204,9 @@ function viewAmong(
       tasks: tasks.length,
       draftBegun: writing.draft !== null && isBegun(writing.draft),
       sent: attempts.length > 0 || writing.submission !== null,
-      inCourse: course !== null,
+      byDesk,
     }),
   };
-}
-
-/** What is known of an assignment by itself, as far as it matters to what the next attempt answers. */
-type Own = About & Pick<AssignmentView, 'assignment' | 'rubric' | 'attempts' | 'awaited'>;
-
-/** What an assignment's next attempt answers: its own remarks first, then those on its draft stages. */
-function aboutOf(own: Own, stages: readonly AssignmentView[]): About {
-  if (stages.length === 0) return own;
-  const all = [own, ...stages];
-  const remarks = all.flatMap((one) => one.remarks);
-  const readings = joinedMaps(all.map((one) => one.readings));
-  const judgements = joinedMaps(all.map((one) => one.judgements));
-  return {
-    remarks,
-    readings,
-    judgements,
-    doubles: joinedMaps(all.map(({ doubles }) => doubles)),
-    numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
-    losses: lossesAbout(own, remarks, judgements),
-    queries: all.flatMap(({ queries }) => queries),
-    markedFile:
-      own.markedFile ?? stages.findLast(({ markedFile }) => markedFile !== null)?.markedFile ?? null,
-    tally: tallyOf(remarks, readings, judgements, announcedIn(all.flatMap(({ awaited }) => awaited))),
-    countByDecision: countByDecision(remarks.flatMap((remark) => judgements.get(remark.id) ?? [])),
-  };
-}
-
-/** Where points of a final went, or are at stake while it isn't marked, and which remarks of all stages they lie behind. */
-function lossesAbout(
-  { assignment, rubric, attempts, losses }: Own,
-  remarks: readonly Remark[],
-  judgements: AssignmentView['judgements'],
-): readonly Loss[] {
-  if (rubric === null) return losses;
-  const worked = workedOn(attempts);
-  if (worked === null) return lossesAtStake(rubric, [], assignment.possible, remarks, judgements);
-  const lost = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, remarks, judgements);
-  return lost.length > 0 ? lost : losses;
-}
-
-function joinedMaps<Value>(maps: readonly ReadonlyMap<string, Value>[]): ReadonlyMap<string, Value> {
-  return new Map(maps.flatMap((map) => [...map]));
-}
-
-/** Whether there is anything in a draft: what was taken out again leaves it as if it was never begun. */
-function isBegun({ bodyHash, files, items }: Draft): boolean {
-  return bodyHash !== null || files.length > 0 || Object.keys(items).length > 0;
 }
 
 /** As it is said; else by what there is of it, or of the draft stage that leads to it. */
@@ -352,34 +289,6 @@ function latestOf(markings: readonly Marking[]): Marking | null {
   );
 }
 
-/** The draft, and what became of sending it. */
-function writingOf(records: AssignmentRecords, id: string, attempts: readonly MarkedAttempt[]) {
-  const submissions = records.of('submissions', id).toSorted((x, y) => (x.at < y.at ? -1 : 1));
-  const drafts = records.of('drafts', id).toSorted((x, y) => y.attemptNumber - x.attemptNumber);
-  const withdrawn = new Set(attempts.flatMap((one) => (one.withdrawn === null ? [] : [one.attempt.id])));
-  // One that was taken back is no longer on its way: the draft can be written on and sent again.
-  const latest =
-    submissions.findLast(({ state }) => state.kind !== 'received' || !withdrawn.has(state.attemptId)) ?? null;
-  const refused = latest?.state.kind === 'refused';
-  return {
-    draft: drafts.at(0) ?? null,
-    submission: refused ? null : latest,
-    refusal: refused ? latest : null,
-  };
-}
-
-/** The same where yet another attempt is open: what was sent is done with, and what is written since is towards that one. */
-function writingNext(
-  { draft, submission, refusal }: ReturnType<typeof writingOf>,
-  attempts: readonly MarkedAttempt[],
-): ReturnType<typeof writingOf> {
-  const { state } = submission ?? {};
-  if (state?.kind !== 'received') return { draft, submission, refusal };
-  const sent = attempts.find(({ attempt }) => attempt.id === state.attemptId)?.attempt.number ?? Infinity;
-  const isNewer = draft !== null && draft.attemptNumber > sent;
-  return { draft: isNewer ? draft : null, submission: null, refusal };
-}
-
 /** What of the losses lies behind each remark, for those behind which some does. */
 function behindRemarks(remarks: readonly Remark[], losses: readonly Loss[]): Map<Remark['id'], number> {
   return new Map(
@@ -388,17 +297,6 @@ function behindRemarks(remarks: readonly Remark[], losses: readonly Loss[]): Map
       return points === null ? [] : [[remark.id, points] as const];
     }),
   );
-}
-
-function countByDecision(decided: readonly Judgement[]): AssignmentView['countByDecision'] {
-  const count = (decision: Decision) => decided.filter((judgement) => judgement.decision === decision).length;
-  return {
-    act: count('act'),
-    ask: count('ask'),
-    keep: count('keep'),
-    decline: count('decline'),
-    carry: decided.filter(({ carry }) => carry).length,
-  };
 }
 
 function stagesOf(records: AssignmentRecords, assignment: Assignment): AssignmentView['stages'] {

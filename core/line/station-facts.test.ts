@@ -26,7 +26,7 @@ const input = (given: Partial<StationInput> = {}): StationInput => ({
   tasks: 1,
   draftBegun: true,
   sent: true,
-  inCourse: true,
+  byDesk: true,
   ...given,
 });
 const fact = (station: Station, given: Partial<StationInput> = {}): StationFact => {
@@ -45,7 +45,7 @@ function* all(): Generator<StationInput> {
             for (const tasks of [0, 1])
               for (const draftBegun of [false, true])
                 for (const sent of [false, true])
-                  for (const inCourse of [false, true])
+                  for (const byDesk of [false, true])
                     yield {
                       kind,
                       state,
@@ -55,7 +55,7 @@ function* all(): Generator<StationInput> {
                       tasks,
                       draftBegun,
                       sent,
-                      inCourse,
+                      byDesk,
                     };
 }
 
@@ -123,6 +123,10 @@ describe('what each station is', () => {
     expect(fact('read', stage).is).toBe('do');
     expect(fact('plan', stage)).toMatchObject({ is: 'elsewhere', ways: [{ of: 'final', to: 'plan' }] });
     expect(fact('send', stage)).toMatchObject({ is: 'elsewhere', ways: [{ of: 'final', to: 'send' }] });
+    // One that is still to be handed in is written and sent by itself.
+    const open = { stage: 'draft stage', state: 'draft begun', received: 0, sent: false } as const;
+    expect(fact('revise', open).is).toBe('do');
+    expect(fact('send', open)).toMatchObject({ is: 'do', why: null });
     const alone = { ...stage, stage: 'draft stage without its final' } as const;
     expect(fact('plan', alone)).toMatchObject({ is: 'do', why: 'its final is gone' });
     expect(fact('revise', alone)).toMatchObject({ is: 'look', why: 'no other attempt' });
@@ -144,7 +148,7 @@ describe('what each station is', () => {
       why: 'taken at the school',
     });
     expect(fact('send', { draftBegun: false }).ways).toEqual([{ of: 'this', to: 'revise' }]);
-    expect(fact('send', { inCourse: false })).toMatchObject({ is: 'do', why: 'no course desk' });
+    expect(fact('send', { byDesk: false })).toMatchObject({ is: 'do', why: 'no course desk' });
     expect(fact('check', { draftBegun: false, state: 'finished' })).toMatchObject({
       is: 'look',
       ways: [{ of: 'this', to: 'revise' }],

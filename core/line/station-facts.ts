@@ -124,7 +124,8 @@ export interface StationInput {
   readonly draftBegun: boolean;
   /** Something was sent, by Juncture or elsewhere. */
   readonly sent: boolean;
-  readonly inCourse: boolean;
+  /** A course desk takes it. */
+  readonly byDesk: boolean;
 }
 
 const here = (to: Way['to']): Way => ({ of: 'this', to });
@@ -178,9 +179,9 @@ function decideTold({ received, receivedOnStage }: StationInput): Told {
   return nothing('nothing to decide', here('page'), here('revise'));
 }
 
-/** The later stations of a draft stage are those of its final. */
+/** The later stations of a draft stage that was handed in are those of its final; until then it is work like any other. */
 function ofTheFinal(input: StationInput, station: Station, told: (input: StationInput) => Told): Told {
-  if (input.stage === 'draft stage')
+  if (input.stage === 'draft stage' && (input.sent || input.received > 0))
     return { is: 'elsewhere', why: 'it is done in the final', ways: [{ of: 'final', to: station }] };
   const own = told(input);
   return input.stage === 'draft stage without its final' && own.why === null
@@ -196,8 +197,8 @@ function planTold({ tasks, received, receivedOnStage }: StationInput): Told {
   return nothing('nothing came back', here('revise'), here('page'));
 }
 
-function reviseTold({ state, draftBegun, inCourse }: StationInput): Told {
-  if (!inCourse) return doing();
+function reviseTold({ state, draftBegun, byDesk }: StationInput): Told {
+  if (!byDesk) return doing();
   switch (state) {
     case 'open, nothing sent':
     case 'draft begun':
@@ -235,11 +236,11 @@ const OPEN: ReadonlySet<AssignmentState['kind']> = new Set([
   'open for another attempt',
 ]);
 
-function sendTold({ state, draftBegun, kind, inCourse, sent }: StationInput): Told {
+function sendTold({ state, draftBegun, kind, byDesk, sent }: StationInput): Told {
   const begun = draftBegun;
-  if (kind === 'quiz' && (!inCourse || OPEN.has(state)))
+  if (kind === 'quiz' && (!byDesk || OPEN.has(state)))
     return looking('taken at the school', here('revise'), here('page'));
-  if (!inCourse) return begun ? doing('no course desk') : nothing('no draft', here('revise'));
+  if (!byDesk) return begun ? doing('no course desk') : nothing('no draft', here('revise'));
   switch (state) {
     case 'open, nothing sent':
     case 'draft begun':

@@ -179,6 +179,7 @@ const PlaceInPicture = v.object({
   width: v.number(),
   height: v.number(),
 });
+/** A rectangle in a picture, in its pixels. */
 export type PlaceInPicture = v.InferOutput<typeof PlaceInPicture>;
 
 /** What the student says was done about a remark, and where in what is new (decisions.md, Answer). */

@@ -1,6 +1,5 @@
 import { Link } from 'react-router';
 import { itemRows } from '#core/assignment/items.ts';
-import { stationOf } from '#core/assignment/line.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { fileFault } from '#core/check/file-kind.ts';
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
@@ -54,11 +53,9 @@ export function ItemsChecked({ view }: { view: AssignmentView }) {
   return (
     <section>
       <SectionTitle>{words.check.itemsTitle}</SectionTitle>
-      {stationOf(view, 'check').why !== null && (
-        <div className="mt-3">
-          <StationNotice view={view} station="check" />
-        </div>
-      )}
+      <div className="mt-3 empty:hidden">
+        <StationNotice view={view} station="check" />
+      </div>
       <ul className="mt-2">
         {rows.map(({ item, answer, lost }) => (
           <li key={item.id} className="flex flex-wrap justify-between gap-x-4 border-t border-rule py-2">

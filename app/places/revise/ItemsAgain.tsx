@@ -1,8 +1,9 @@
+import { Link } from 'react-router';
 import { itemRows, type ItemRow } from '#core/assignment/items.ts';
-import { stationOf } from '#core/assignment/line.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { StationNotice } from '../../shared/line/StationNotice.tsx';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { useKeptText } from '../../shared/remark/kept-text.ts';
 import { saidBy } from '../../shared/remark/said.ts';
@@ -15,13 +16,21 @@ export function ItemsAgain({ outlet: { view } }: { outlet: AssignmentOutlet }) {
   const rows = itemRows(view);
   return (
     <div className="mx-auto grid max-w-4xl grid-cols-1 gap-5 p-6 max-md:p-4">
-      {stationOf(view, 'revise').why !== null && <StationNotice view={view} station="revise" />}
+      <StationNotice view={view} station="revise" />
       <div>
         <SectionTitle>{words.items.title}</SectionTitle>
         <p className="text-sm text-quiet">{words.items.lead}</p>
       </div>
       {rows.length === 0 ? (
-        <Empty>{words.items.none}</Empty>
+        <Empty>
+          {words.items.none}{' '}
+          <Link
+            to={assignmentAddress(view.assignment.id, 'rubric')}
+            className="font-semibold text-accent hover:underline"
+          >
+            {words.items.putIn}
+          </Link>
+        </Empty>
       ) : (
         <ol className="grid gap-5">
           {rows.map((row) => (

@@ -1,14 +1,12 @@
 import { CheckBox } from '../../shared/controls/CheckBox.tsx';
-import { Toggles } from '../../shared/controls/Toggles.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
-import { useState } from 'react';
 import type { Outcome } from '#core/anchors/outcome.ts';
 import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import type { Task } from '#core/model/work.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
-import { Empty } from '../../shared/controls/Controls.tsx';
 import { outcomeIcon } from './outcome-look.ts';
+import { RemarkList } from './RemarkList.tsx';
 import { DecisionSign } from '../../shared/remark/Decisions.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
 import * as words from '../../words/en.ts';
@@ -24,52 +22,29 @@ export function OutcomeList({
   focusedId: string | null;
   onShow: (id: string) => void;
 }) {
-  const [all, setAll] = useState(false);
-  const acts = view.remarks.filter((remark) => view.judgements.get(remark.id)?.decision === 'act');
-  const shown = all ? view.remarks : acts;
   return (
-    <>
-      <div className="mb-3 flex items-baseline gap-4">
-        <h2 className="font-serif font-semibold">{words.revise.slips}</h2>
-        <Toggles
-          className="ml-auto"
-          look="words"
-          label={words.revise.slips}
-          options={[
-            ['act', `${words.revise.filterAct} ${acts.length}`],
-            ['all', `${words.revise.filterAll} ${view.remarks.length}`],
-          ]}
-          chosen={all ? 'all' : 'act'}
-          onChoose={(next) => setAll(next === 'all')}
-        />
-      </div>
-      {shown.length === 0 ? (
-        <Empty>{words.revise.noActs}</Empty>
-      ) : (
-        <ol className="grid gap-2">
-          {shown.map((remark) => {
-            const outcome = live?.byRemark.get(remark.id) ?? null;
-            return (
-              <OutcomeSlip
-                key={remark.id}
-                remark={remark}
-                number={view.numberByRemark.get(remark.id) ?? 0}
-                outcome={outcome}
-                now={
-                  outcome === null || live === null
-                    ? ''
-                    : live.paper.text.slice(outcome.place.from, outcome.place.to)
-                }
-                task={view.tasks.find((planned) => planned.task.remarkIds.includes(remark.id))?.task ?? null}
-                sign={<DecisionSign judgement={view.judgements.get(remark.id)} />}
-                focused={remark.id === focusedId}
-                onShow={() => onShow(remark.id)}
-              />
-            );
-          })}
-        </ol>
-      )}
-    </>
+    <RemarkList work={view}>
+      {(remark) => {
+        const outcome = live?.byRemark.get(remark.id) ?? null;
+        return (
+          <OutcomeSlip
+            key={remark.id}
+            remark={remark}
+            number={view.numberByRemark.get(remark.id) ?? 0}
+            outcome={outcome}
+            now={
+              outcome === null || live === null
+                ? ''
+                : live.paper.text.slice(outcome.place.from, outcome.place.to)
+            }
+            task={view.tasks.find((planned) => planned.task.remarkIds.includes(remark.id))?.task ?? null}
+            sign={<DecisionSign judgement={view.judgements.get(remark.id)} />}
+            focused={remark.id === focusedId}
+            onShow={() => onShow(remark.id)}
+          />
+        );
+      }}
+    </RemarkList>
   );
 }
 

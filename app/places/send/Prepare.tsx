@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { stationOf } from '#core/assignment/line.ts';
 import { itemRows } from '#core/assignment/items.ts';
 import type { SentPost } from '#core/model/handed-in.ts';
 import type { Draft, DraftContent, StoredFile } from '#core/model/work.ts';
@@ -38,7 +39,7 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
   const files = draft.files.flatMap((hash) => stored.get(hash) ?? []);
   const parts = writtenParts(outlet, draft, fileNameOf.bind(null, workspace, view));
   if (draft.bodyHash !== null && content === null) return <Empty>{words.revise.opening}</Empty>;
-  const isOpen = view.state.kind === 'open for another attempt' || isFirst(view.state.kind);
+  const isOpen = stationOf(view, 'send').is === 'do';
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const post = view.kind === 'posts' && content !== null ? postOf(draft, content) : null;
   const items = view.kind === 'items' ? Object.keys(draft.items).length : 0;
@@ -116,7 +117,7 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
         <SectionTitle>{words.send.rules}</SectionTitle>
         <Rules view={view} />
         {unanswered > 0 && <p className="mt-1 text-quiet">{words.send.warnings(unanswered)}</p>}
-        {view.course === null ? (
+        {!view.byDesk ? (
           <div className="mt-3 grid gap-3">
             <StationNotice view={view} station="send" />
             <HandedIn
@@ -184,10 +185,6 @@ function HandedIn({ disabled, onRecord }: { disabled: boolean; onRecord: (how: s
       <p className="text-sm text-quiet">{words.send.handedInLead}</p>
     </form>
   );
-}
-
-function isFirst(state: AssignmentOutlet['view']['state']['kind']): boolean {
-  return state === 'draft begun' || state === 'open, nothing sent';
 }
 
 function postOf(draft: Draft, content: DraftContent): SentPost {

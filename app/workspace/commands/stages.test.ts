@@ -150,6 +150,17 @@ describe('a draft stage and its final', () => {
     expect([owners(), view('stage').tasks.length]).toEqual([['stage'], 1]);
   });
 
+  it('is written and handed in by itself as long as nothing was', async () => {
+    await workspace.save(async (writing) => {
+      for (const one of [{ ...stage, dueAt: final.dueAt }, final]) await writing.put('assignments', one);
+    });
+    const line = lineOfView(view('stage'), view('final'), 0);
+    expect(line.map(({ station, opens }) => [station, opens.assignmentId])).toEqual(
+      ['read', 'decide', 'plan', 'revise', 'check', 'send'].map((station) => [station, 'stage']),
+    );
+    expect(line[3].fact).toMatchObject({ is: 'do', why: null });
+  });
+
   it('of each other by mistake is work of its own, each with its tasks', async () => {
     await begin([stage, { ...final, draftOf: stage.id }]);
     await decideRemark(workspace, remark, 'act');

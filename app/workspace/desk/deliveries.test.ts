@@ -31,6 +31,8 @@ let cookie = '';
 /** So many bytes, in either direction, until the connection breaks. */
 let untilBreak = Infinity;
 let breaks = 0;
+/** How many of the next large pieces of bytes arrive with one of them wrong. */
+let damaged = 0;
 
 function serve(): void {
   desk = openDesk(folder);
@@ -45,6 +47,11 @@ function breaking(client: Socket, up: Socket): void {
     from.on('data', (bytes: Buffer) => {
       if (bytes.length < untilBreak) {
         untilBreak -= bytes.length;
+        // In the middle of a large piece it is the file's own bytes.
+        if (damaged > 0 && bytes.length > 30_000) {
+          damaged--;
+          bytes[bytes.length >> 1] ^= 1;
+        }
         to.write(bytes);
         return;
       }
@@ -197,4 +204,16 @@ it('is sent once where two tabs send it at once', async () => {
   for (let tries = 0; tries < 5 && stateOf(one, name) !== 'received'; tries++)
     await Promise.all([one.deliveries.deliver(), other.deliveries.deliver()]);
   expect([stateOf(one, name), attempts().length - before]).toEqual(['received', 1]);
+});
+
+it('goes anew where it arrived damaged, and is given up with a reason where that never ends', async () => {
+  const workspace = await open();
+  const before = attempts().length;
+  damaged = 1;
+  const name = await sendOne(workspace, 92);
+  expect([damaged, stateOf(workspace, name), attempts().length - before]).toEqual([0, 'received', 1]);
+  damaged = Infinity;
+  const lost = await sendOne(workspace, 93);
+  damaged = 0;
+  expect([stateOf(workspace, lost), attempts().length - before]).toEqual(['refused', 1]);
 });

@@ -94,17 +94,21 @@ export class Deliveries {
     const bytes = await this.workspace.fileBytes(hash);
     let state = await uploadState(hash, caller);
     let tries = 0;
+    let most = 0;
     for (;;) {
       if (state.kind === 'ok') {
         const { received, whole } = state.value;
+        // Tries are counted anew only where it has come farther than ever.
+        if (received > most) tries = 0;
+        most = Math.max(most, received);
         onProgress(Math.min(received, size));
         // Without its bytes here it can only be that the desk has them.
         if (whole || bytes === null) return state;
         const from = received < size ? received : 0;
         const to = Math.min(from + PART_BYTES, size) - 1;
         state = await uploadPart(hash, { from, to, size }, bytes.slice(from, to + 1), caller);
-        if (state.kind === 'ok') tries = 0;
-      } else if (state.kind === 'not reached' && tries < TRIES && !caller.signal.aborted) {
+        // A file that arrived damaged is refused once all of it is there, and goes anew.
+      } else if (state.kind !== 'signed out' && tries < TRIES && !caller.signal.aborted) {
         tries++;
         state = await uploadState(hash, caller);
       } else return state;

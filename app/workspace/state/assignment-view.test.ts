@@ -85,6 +85,18 @@ function records(rows: { [Store in StoreName]?: RecordByStore[Store][] }): Recor
 const points = (value: string) => fromDecimal(value as DecimalString);
 const attempt = (number: number) =>
   exampleAttempt({ id: `t${number}`, number, at: '2026-10-17T15:00:00.000Z' });
+const submission = {
+  id: id('s'),
+  assignmentId: id('a'),
+  versionId: id('v'),
+  note: '',
+  kind: 'paper' as const,
+  files: [],
+  post: null,
+  items: {},
+  at: id('2026-11-02T09:00:00.000Z'),
+  state: { kind: 'received' as const, attemptId: id('t2'), receipt: null as never },
+};
 const base = {
   assignments: [assignment],
   rubrics: [exampleRubric([{ id: 'method', title: 'Method', possible: '8' }], { unscaled: true })],
@@ -146,18 +158,6 @@ describe('the view of an assignment', () => {
   });
 
   it('lets a draft be sent again once its attempt was taken back', () => {
-    const submission = {
-      id: id('s'),
-      assignmentId: id('a'),
-      versionId: id('v'),
-      note: '',
-      kind: 'paper' as const,
-      files: [],
-      post: null,
-      items: {},
-      at: id('2026-11-02T09:00:00.000Z'),
-      state: { kind: 'received' as const, attemptId: id('t2'), receipt: null as never },
-    };
     const sent = { attempts: [attempt(1), attempt(2)], submissions: [submission] };
     expect(view(sent)).toMatchObject({ state: { kind: 'waiting again' }, submission: { id: 's' } });
     const at = id('2026-11-02T09:30:00.000Z');
@@ -169,18 +169,6 @@ describe('the view of an assignment', () => {
   });
 
   it('is done with what was sent where yet another attempt is open', () => {
-    const submission = {
-      id: id('s'),
-      assignmentId: id('a'),
-      versionId: id('v'),
-      note: '',
-      kind: 'paper' as const,
-      files: [],
-      post: null,
-      items: {},
-      at: id('2026-11-01T09:00:00.000Z'),
-      state: { kind: 'received' as const, attemptId: id('t2'), receipt: null as never },
-    };
     const draft = (attemptNumber: number) => ({
       id: id(`draft-${attemptNumber}`),
       assignmentId: id('a'),

@@ -1,11 +1,9 @@
 import clsx from 'clsx';
 import { MapPin } from 'lucide-react';
-import { useState } from 'react';
 import type { Remark } from '#core/model/remark.ts';
 import type { StoredFile } from '#core/model/work.ts';
 import { CheckBox } from '../../../shared/controls/CheckBox.tsx';
-import { Button, Empty } from '../../../shared/controls/Controls.tsx';
-import { Toggles } from '../../../shared/controls/Toggles.tsx';
+import { Button } from '../../../shared/controls/Controls.tsx';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import { DecisionSign } from '../../../shared/remark/Decisions.tsx';
 import { useKeptText } from '../../../shared/remark/kept-text.ts';
@@ -14,6 +12,7 @@ import * as words from '../../../words/en.ts';
 import { answerInWords, withoutPlaces } from '../../../workspace/commands/answer.ts';
 import { tickTask } from '../../../workspace/commands/plan.ts';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
+import { RemarkList } from '../RemarkList.tsx';
 
 interface Answering {
   readonly outlet: AssignmentOutlet;
@@ -28,35 +27,11 @@ interface Answering {
 
 /** The remarks, each with what was done about it: in words, or as a place in the new picture. */
 export function AnswerList(props: Answering) {
-  const { work } = props.outlet;
-  const [all, setAll] = useState(false);
-  const acts = work.remarks.filter(({ id }) => work.judgements.get(id)?.decision === 'act');
-  const shown = all ? work.remarks : acts;
   return (
     <aside aria-label={words.revise.slips} className="bg-paper p-4 md:min-h-0 md:overflow-auto">
-      <div className="mb-3 flex items-baseline gap-4">
-        <h2 className="font-serif font-semibold">{words.revise.slips}</h2>
-        <Toggles
-          className="ml-auto"
-          look="words"
-          label={words.revise.slips}
-          options={[
-            ['act', `${words.revise.filterAct} ${acts.length}`],
-            ['all', `${words.revise.filterAll} ${work.remarks.length}`],
-          ]}
-          chosen={all ? 'all' : 'act'}
-          onChoose={(next) => setAll(next === 'all')}
-        />
-      </div>
-      {shown.length === 0 ? (
-        <Empty>{words.revise.noActs}</Empty>
-      ) : (
-        <ol className="grid gap-2">
-          {shown.map((remark) => (
-            <AnswerSlip key={remark.id} remark={remark} {...props} />
-          ))}
-        </ol>
-      )}
+      <RemarkList work={props.outlet.work}>
+        {(remark) => <AnswerSlip key={remark.id} remark={remark} {...props} />}
+      </RemarkList>
     </aside>
   );
 }

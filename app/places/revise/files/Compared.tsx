@@ -1,4 +1,12 @@
 import { useState } from 'react';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import {
+  placeIn,
+  regionShares,
+  shareIn,
+  type PictureShare,
+  type PictureSize,
+} from '#core/check/picture-places.ts';
 import type { StoredFile } from '#core/model/work.ts';
 import { Slider } from '../../../shared/controls/Slider.tsx';
 import { Toggles } from '../../../shared/controls/Toggles.tsx';
@@ -7,13 +15,7 @@ import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts
 import * as words from '../../../words/en.ts';
 import { answerByPlace } from '../../../workspace/commands/answer.ts';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
-import { regionsOf, type Share } from './picture-regions.ts';
 import { PictureView, type Marked } from './PictureView.tsx';
-
-interface Size {
-  readonly width: number;
-  readonly height: number;
-}
 
 /** The file that was marked and the new one: beside one another, or one over the other with a slider between. */
 export function Compared({
@@ -33,38 +35,16 @@ export function Compared({
   const workspace = useWorkspace();
   const [look, setLook] = useState<'beside' | 'over'>('beside');
   const [share, setShare] = useState(0.5);
-  const [oldSize, setOldSize] = useState<Size | null>(null);
-  const [newSize, setNewSize] = useState<Size | null>(null);
+  const [oldSize, setOldSize] = useState<PictureSize | null>(null);
+  const [newSize, setNewSize] = useState<PictureSize | null>(null);
   const old = work.papers.find(({ mediaType, role }) => role === 'marked' && isPicture(mediaType)) ?? null;
   const isNewPicture = shown !== null && isPicture(shown.mediaType);
-  const oldMarks =
-    old === null || oldSize === null
-      ? []
-      : work.remarks.flatMap((remark): Marked[] =>
-          remark.paperHash === old.hash
-            ? regionsOf(remark, oldSize).map((region) => markOf(work, remark.id, focusedId, region, false))
-            : [],
-        );
-  const answers =
-    shown === null || newSize === null
-      ? []
-      : [...work.given.values()].flatMap(({ remarkId, regions }) =>
-          regions.flatMap((region): Marked[] =>
-            region.fileHash === shown.hash
-              ? [markOf(work, remarkId, focusedId, sharesOf(region, newSize), true)]
-              : [],
-          ),
-        );
-  const draw = (drawn: Share) => {
+  const oldMarks = old === null || oldSize === null ? [] : marksOnOld(work, old.hash, oldSize, focusedId);
+  const answers = shown === null || newSize === null ? [] : answersOn(work, shown.hash, newSize, focusedId);
+  const draw = (drawn: PictureShare) => {
     const remark = work.remarks.find(({ id }) => id === drawingFor);
     if (remark === undefined || shown === null || newSize === null) return;
-    void answerByPlace(workspace, view.assignment.id, remark, {
-      fileHash: shown.hash,
-      x: Math.round(drawn.x * newSize.width),
-      y: Math.round(drawn.y * newSize.height),
-      width: Math.round(drawn.width * newSize.width),
-      height: Math.round(drawn.height * newSize.height),
-    });
+    void answerByPlace(workspace, view.assignment.id, remark, placeIn(shown.hash, drawn, newSize));
     onDrawn();
   };
   const onDraw = drawingFor === null ? undefined : draw;
@@ -163,7 +143,15 @@ function intoView(element: HTMLElement | null): void {
 }
 
 /** The marked picture over the new one, stretched to the same size so that the two lie on one another. */
-function OldOver({ hash, name, onSize }: { hash: string; name: string; onSize: (size: Size) => void }) {
+function OldOver({
+  hash,
+  name,
+  onSize,
+}: {
+  hash: string;
+  name: string;
+  onSize: (size: PictureSize) => void;
+}) {
   const url = useFileUrl(hash);
   return url === null ? null : (
     <img
@@ -206,20 +194,39 @@ function isPicture(mediaType: string): boolean {
 }
 
 function markOf(
-  work: AssignmentOutlet['work'],
+  work: AssignmentView,
   id: string,
   focusedId: string | null,
-  share: Share,
+  share: PictureShare,
   isAnswer: boolean,
 ): Marked {
   return { id, number: work.numberByRemark.get(id) ?? 0, share, focused: id === focusedId, isAnswer };
 }
 
-function sharesOf(region: Size & { readonly x: number; readonly y: number }, size: Size): Share {
-  return {
-    x: region.x / size.width,
-    y: region.y / size.height,
-    width: region.width / size.width,
-    height: region.height / size.height,
-  };
+/** The regions of the marked picture. */
+function marksOnOld(
+  work: AssignmentView,
+  hash: string,
+  size: PictureSize,
+  focusedId: string | null,
+): Marked[] {
+  return work.remarks
+    .filter(({ paperHash }) => paperHash === hash)
+    .flatMap((remark) =>
+      regionShares(remark, size).map((share) => markOf(work, remark.id, focusedId, share, false)),
+    );
+}
+
+/** The places drawn in a new picture. */
+function answersOn(
+  work: AssignmentView,
+  hash: string,
+  size: PictureSize,
+  focusedId: string | null,
+): Marked[] {
+  return [...work.given.values()].flatMap(({ remarkId, regions }) =>
+    regions
+      .filter(({ fileHash }) => fileHash === hash)
+      .map((region) => markOf(work, remarkId, focusedId, shareIn(region, size), true)),
+  );
 }

@@ -2,7 +2,6 @@ import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { fileFault } from '#core/check/file-kind.ts';
-import { stationOf } from '#core/assignment/line.ts';
 import type { FileHash } from '#core/model/ids.ts';
 import type { Draft, StoredFile } from '#core/model/work.ts';
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
@@ -26,18 +25,15 @@ export function NewFiles({ outlet }: { outlet: AssignmentOutlet }) {
   const files = useFiles(draft?.files ?? []);
   const shown = files.find(({ hash }) => hash === shownHash) ?? files.at(0) ?? null;
   const canChange = submission === null;
-  const isEmpty = stationOf(view, 'revise').why !== null;
   return (
     <div className="h-full overflow-auto md:grid md:min-h-0 md:grid-cols-[minmax(0,1fr)_minmax(20rem,29rem)] md:overflow-hidden">
       <section
         aria-label={words.newFiles.title}
         className="border-rule p-5 max-md:p-4 md:min-h-0 md:overflow-auto md:border-r"
       >
-        {isEmpty && (
-          <div className="mb-4">
-            <StationNotice view={view} station="revise" />
-          </div>
-        )}
+        <div className="mb-4 empty:hidden">
+          <StationNotice view={view} station="revise" />
+        </div>
         {!canChange && <p className="mb-3 text-sm text-quiet">{words.newFiles.sentAlready}</p>}
         <FileList view={view} files={files} shown={shown} onShow={show} canChange={canChange} />
         {shown === null && <Empty>{words.newFiles.empty}</Empty>}

@@ -1,14 +1,14 @@
+import type { PictureShare, PictureSize } from '#core/check/picture-places.ts';
 import clsx from 'clsx';
 import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { useFileUrl } from '../../../shared/files/file-url.ts';
 import * as words from '../../../words/en.ts';
-import type { Share } from './picture-regions.ts';
 
 /** Marked rectangles over a picture: those of the remark in focus stand out. */
 export interface Marked {
   readonly id: string;
   readonly number: number;
-  readonly share: Share;
+  readonly share: PictureShare;
   readonly focused: boolean;
   /** Where it was seen to in the new picture, not where it was made. */
   readonly isAnswer: boolean;
@@ -29,8 +29,8 @@ export function PictureView({
   hash: string;
   name: string;
   marks: readonly Marked[];
-  onSize?: (size: { width: number; height: number }) => void;
-  onDraw?: ((share: Share) => void) | undefined;
+  onSize?: (size: PictureSize) => void;
+  onDraw?: ((share: PictureShare) => void) | undefined;
   /** What lies over the picture, under its marks. */
   children?: ReactNode;
 }) {
@@ -110,7 +110,15 @@ function RegionBox({ mark: { number, share, focused, isAnswer } }: { mark: Marke
   );
 }
 
-function Box({ share, className, children }: { share: Share; className: string; children?: ReactNode }) {
+function Box({
+  share,
+  className,
+  children,
+}: {
+  share: PictureShare;
+  className: string;
+  children?: ReactNode;
+}) {
   return (
     <span
       aria-hidden
@@ -127,6 +135,6 @@ function Box({ share, className, children }: { share: Share; className: string; 
   );
 }
 
-function between([x1, y1]: [number, number], [x2, y2]: [number, number]): Share {
+function between([x1, y1]: [number, number], [x2, y2]: [number, number]): PictureShare {
   return { x: Math.min(x1, x2), y: Math.min(y1, y2), width: Math.abs(x2 - x1), height: Math.abs(y2 - y1) };
 }

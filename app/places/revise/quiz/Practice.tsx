@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { isRight, type Missed } from '#core/quiz/practice.ts';
-import { stationOf } from '#core/assignment/line.ts';
 import { Button, Empty, SectionTitle } from '../../../shared/controls/Controls.tsx';
 import { CheckBox } from '../../../shared/controls/CheckBox.tsx';
 import { StationNotice } from '../../../shared/line/StationNotice.tsx';
@@ -18,7 +17,7 @@ export function Practice({ outlet: { view } }: { outlet: AssignmentOutlet }) {
   const [at, setAt] = useState(0);
   return (
     <div className="mx-auto grid max-w-3xl grid-cols-1 gap-5 p-6 max-md:p-4">
-      {stationOf(view, 'revise').why !== null && <StationNotice view={view} station="revise" />}
+      <StationNotice view={view} station="revise" />
       <div>
         <SectionTitle>{words.practice.title}</SectionTitle>
         <p className="text-sm text-quiet">
