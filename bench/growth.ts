@@ -27,10 +27,11 @@ import { readPaper } from '#formats/read-paper.ts';
 import { readRemarksOnto } from '#formats/place-remarks.ts';
 import { readHtmlTables } from '#formats/table/html.ts';
 import { readDocxTables } from '#formats/table/document-tables.ts';
+import type { DecimalString } from '#core/model/ids.ts';
 import { rubricFromTable } from '#formats/rubric/rubric-table.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { readXfdf } from '#formats/xfdf/read-xfdf.ts';
-import { buildQuiz } from '#demo/build-quiz.ts';
+import { writeQuizResults } from '#formats/qti/write-quiz.ts';
 import { largePdf } from './large-pdf.ts';
 import { row } from './measure.ts';
 
@@ -153,26 +154,26 @@ const xfdf = (count: number) =>
     `<?xml version="1.0"?><xfdf xmlns="http://ns.adobe.com/xfdf/"><annots>${times(count, (n) => `<highlight page="${n % 9}" rect="70,${n % 700},300,${(n % 700) + 12}" coords="70,12,300,12,70,0,300,0" name="x${n}" title="Dr Keld"><contents>Say why ${n}.</contents></highlight>`)}</annots></xfdf>`,
   );
 const quiz = (count: number) =>
-  buildQuiz(
+  writeQuizResults(
     {
       title: 'Wells',
-      items: Array.from({ length: count }, (_, n) => ({
+      questions: Array.from({ length: count }, (_, n) => ({
         id: `q${n}`,
-        title: `Question ${n}`,
-        prompt: sentence(n),
-        correct: ['a'],
-        possible: '1',
+        number: n + 1,
+        item: {
+          title: `Question ${n}`,
+          kind: 'long',
+          prompt: sentence(n),
+          choices: [],
+          partners: [],
+          correct: ['a'],
+        },
+        response: [sentence(n)],
+        score: '1' as DecimalString,
+        possible: '1' as DecimalString,
+        feedback: `Say why ${n}.`,
       })),
-      attempts: [
-        Array.from({ length: count }, (_, n) => ({
-          id: `q${n}`,
-          response: [sentence(n)],
-          score: '1',
-          feedback: `Say why ${n}.`,
-        })),
-      ],
     },
-    0,
     '2026-11-02T10:00:00.000Z',
   );
 

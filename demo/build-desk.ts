@@ -14,8 +14,11 @@ import {
 import type { DeskContent, NewFact } from '#server/desk/desk-state.ts';
 import { returnedFiles, sentPdf } from './build-files.ts';
 import markingRules from './marking-rules.json' with { type: 'json' };
+import marking from './marking-works.json' with { type: 'json' };
 import {
   readFeedback,
+  readPaperText,
+  readQuizzes,
   readRubrics,
   readScenario,
   type AssignmentGiven,
@@ -25,6 +28,8 @@ import {
 } from './scenario.ts';
 
 const DAY_MS = 86_400_000;
+/** The text from which the marker knows English: the longest of the demo. */
+const SAMPLE = 'skarn-moss-report';
 
 /** The instant of a wall-clock time in a zone, `days` after day zero. */
 function instantAt(dayZero: string, [days, time]: Day, zone: string): Instant {
@@ -54,6 +59,14 @@ function buildRubrics(): Rubric[] {
     unscaled: false,
     byHandFor: null,
   }));
+}
+
+/** The quizzes that are taken at the desk, by assignment. */
+function buildQuizzes({ assignments }: Scenario): DeskContent['quizzes'] {
+  const quizzes = readQuizzes();
+  return Object.fromEntries(
+    assignments.flatMap(({ id, quiz }) => (quiz === undefined ? [] : [[id, quizzes[quiz]]])),
+  );
 }
 
 interface Building {
@@ -185,7 +198,7 @@ async function buildHistory(given: AssignmentGiven, course: Course, building: Bu
       outside: false,
       atKnown: true,
       post: null,
-      items: {},
+      items: each.items,
     };
     facts.push({ kind: 'attempt', value });
     for (const [place, marking] of each.markings.entries()) {
@@ -239,7 +252,12 @@ export async function buildDesk(dayZero: string, only: readonly string[] = []): 
     dayZero,
     facts: facts.map((fact, index) => ({ ...fact, seq: index + 1 })),
     rubrics: buildRubrics(),
-    markingRules,
+    markingRules: {
+      ...markingRules,
+      works: marking.works,
+      text: { ...markingRules.text, sample: readPaperText(SAMPLE) },
+    },
+    quizzes: buildQuizzes(scenario),
     files,
   };
 }

@@ -1,10 +1,11 @@
 import type { FileFact } from '#core/model/facts.ts';
 import type { Channel } from '#core/model/channels.ts';
 import { hashOf } from '#formats/hash.ts';
-import { buildAnnotations } from './build-annotations.ts';
+import { writeQuizResults } from '#formats/qti/write-quiz.ts';
+import { writeWebAnnotations } from '#formats/web-annotation/write-web-annotation.ts';
 import { buildMarkedDocx } from './build-marked-docx.ts';
 import { buildMarkedPdf, type DemoRemark } from './build-marked-pdf.ts';
-import { buildQuiz } from './build-quiz.ts';
+import { itemOf } from '#server/desk/quiz.ts';
 import { blocksOfMarkdown } from './markdown.ts';
 import {
   readDiscussions,
@@ -20,6 +21,7 @@ import {
 /** The files that come back in the demo, made from its data. */
 
 const PDF = 'application/pdf';
+const DESK = 'hollowmere';
 const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
 
 /** Where a file is put, and what of a marking is known that it needs. */
@@ -180,8 +182,14 @@ async function peerRemarks(given: Given<'peer remarks'>, context: FileContext): 
 async function quizAttempt(given: Given<'quiz'>, context: FileContext): Promise<FileFact[]> {
   const { name } = given;
   const quiz = readQuizzes()[given.quiz];
-  const bytes = buildQuiz(quiz, given.attempt, context.at);
-  const said = quiz.attempts[given.attempt].filter(({ feedback }) => feedback !== '').length;
+  const answers = quiz.attempts[given.attempt];
+  const questions = quiz.items.map((question, index) => {
+    const { response, score, feedback } = answers[index];
+    const { id, possible } = question;
+    return { id, number: index + 1, item: itemOf(question), possible, response, score, feedback };
+  });
+  const bytes = writeQuizResults({ title: quiz.title, questions }, context.at);
+  const said = answers.filter(({ feedback }) => feedback !== '').length;
   return [
     await put(context, bytes, {
       role: 'quiz',
@@ -224,7 +232,7 @@ async function report(given: Given<'report'>, context: FileContext): Promise<Fil
     selector: { kind: 'quote' as const, exact: quote },
   }));
   const author = { name: 'Hollowmere originality service', byMachine: true };
-  const bytes = buildAnnotations(context.sent.name, written, author, context.at);
+  const bytes = writeWebAnnotations(context.sent.name, written, author, { at: context.at, desk: DESK });
   return [
     await put(context, bytes, {
       role: 'report',
@@ -264,11 +272,11 @@ async function putRemarks(
   context: FileContext,
   name: string,
   subject: FileFact,
-  written: Parameters<typeof buildAnnotations>[1],
+  written: Parameters<typeof writeWebAnnotations>[1],
   author: { readonly name: string; readonly byMachine: boolean },
   channel: Channel,
 ): Promise<FileFact> {
-  const bytes = buildAnnotations(subject.name, written, author, context.at);
+  const bytes = writeWebAnnotations(subject.name, written, author, { at: context.at, desk: DESK });
   return put(context, bytes, {
     role: 'remarks',
     name,

@@ -1,6 +1,6 @@
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import type { Block } from '#core/paper/paper.ts';
-import { escapeXml } from './escape-xml.ts';
+import { escapeXml } from '#formats/xml/escape-xml.ts';
 
 /** Makes a marked Word file: the text with comments, answers and tracked changes, part by part after ECMA-376. */
 

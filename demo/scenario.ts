@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import * as v from 'valibot';
 import { Assignment, AttemptPolicy, Author, Category, Course, Marking } from '#core/model/facts.ts';
 import { DecimalString } from '#core/model/ids.ts';
+import { ItemAnswers } from '#core/model/handed-in.ts';
 import { WorkKind } from '#core/model/work-kind.ts';
+import { KeptQuiz } from '#server/desk/quiz.ts';
 
 /** The demo's scenario as data: demo/scenario.json, and what it names in demo/papers, demo/feedback and demo/media. */
 
@@ -59,6 +61,7 @@ const AttemptGiven = v.object({
   sent: Day,
   paper: v.optional(v.object({ name: v.string(), text: v.string() })),
   note: v.optional(v.string(), ''),
+  items: v.optional(ItemAnswers, {}),
   markings: v.optional(v.array(MarkingGiven), []),
 });
 
@@ -68,6 +71,8 @@ const AssignmentGiven = v.object({
   category: v.optional(v.nullable(v.string()), null),
   title: v.string(),
   kind: v.optional(WorkKind, 'paper'),
+  /** The quiz that is taken at the desk. */
+  quiz: v.optional(v.string()),
   /** Endings of the files that it takes; any text where none are told, and anything for other kinds. */
   fileTypes: v.optional(v.array(v.string())),
   possible: DecimalString,
@@ -198,23 +203,13 @@ const Rubrics = v.array(
 const QuizzesGiven = v.record(
   v.string(),
   v.object({
-    title: v.string(),
-    items: v.array(
-      v.object({
-        id: v.string(),
-        title: v.string(),
-        prompt: v.string(),
-        choices: v.optional(v.array(v.array(v.string()))),
-        correct: v.array(v.string()),
-        possible: v.string(),
-      }),
-    ),
+    ...KeptQuiz.entries,
     attempts: v.array(
       v.array(
         v.object({
           id: v.string(),
           response: v.array(v.string()),
-          score: v.nullable(v.string()),
+          score: v.nullable(DecimalString),
           feedback: v.string(),
         }),
       ),

@@ -24,6 +24,8 @@ export interface Sessions {
   signOut(request: Request, response: Response): void;
   /** Answers 401 to whoever isn't signed in. */
   required: RequestHandler;
+  /** The same for a page that a person looks at. @param sorry makes a page of a sentence */
+  requiredPage(sorry: (sentence: string) => string): RequestHandler;
 }
 
 export function sessionsOf(desk: DeskFolder, clock: Clock): Sessions {
@@ -67,6 +69,10 @@ export function sessionsOf(desk: DeskFolder, clock: Clock): Sessions {
           sessions: state.sessions.filter((session) => session.token !== hashToken(token)),
         }));
       response.clearCookie(COOKIE, { path: '/' });
+    },
+    requiredPage: (sorry) => (request, response, next) => {
+      if (isKnown(tokenOf(request))) next();
+      else response.status(401).send(sorry('Sign in to Juncture first, then come back to this page.'));
     },
     required(request, response, next) {
       if (isKnown(tokenOf(request)) && isForOwnStudent(request)) next();

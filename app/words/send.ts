@@ -32,6 +32,11 @@ export const send = {
   waitingToGo: 'The attempt waits to go. It is sent by itself as soon as the course desk is reached.',
   refused: (why: string) =>
     `The course desk did not take it: ${why} Nothing was lost; the draft is as it was.`,
+  quiz: 'Take it again',
+  quizLead:
+    'A quiz is taken at the course desk, on a plain page of its own. Every answer is kept as you give it. What comes of it is read here.',
+  quizTake: 'Go to the quiz',
+  quizUnreached: 'The course desk is not reached at the moment, so its page will not open.',
   how: 'How you handed it in, and to whom',
   howPlaceholder: 'For instance: by mail to Pascoe Wray',
   handedIn: 'I have handed it in',

@@ -49,7 +49,7 @@ export const reasons: Record<Reason, string> = {
   missed: 'The time for this is over, and nothing was sent. If there is a reason, ask your instructor.',
   excused: 'You are excused: nothing has to be handed in.',
   'taken at the school':
-    'Another try is taken on your school’s own page for the quiz, not here. What comes back is read here: by itself from a course desk, or dropped in as a file of results (QTI).',
+    'Another try is taken where your school gives the quiz, not here. Its results are read here when you drop them in as a file (QTI).',
   'no course desk':
     'There is no course desk for this work. Save what goes, hand it in yourself, and keep a receipt of it here.',
 };

@@ -143,7 +143,8 @@ describe('what each station is', () => {
     });
     expect(fact('send', { state: 'closed' })).toMatchObject({ is: 'nothing', why: 'missed' });
     expect(fact('send', { state: 'waiting again' })).toMatchObject({ is: 'look', why: 'it is being marked' });
-    expect(fact('send', { kind: 'quiz', draftBegun: false })).toMatchObject({
+    expect(fact('send', { kind: 'quiz', draftBegun: false })).toMatchObject({ is: 'do', why: null });
+    expect(fact('send', { kind: 'quiz', byDesk: false })).toMatchObject({
       is: 'look',
       why: 'taken at the school',
     });

@@ -238,8 +238,9 @@ const OPEN: ReadonlySet<AssignmentState['kind']> = new Set([
 
 function sendTold({ state, draftBegun, kind, byDesk, sent }: StationInput): Told {
   const begun = draftBegun;
-  if (kind === 'quiz' && (!byDesk || OPEN.has(state)))
-    return looking('taken at the school', here('revise'), here('page'));
+  // A quiz is taken at the course desk: nothing has to be made before.
+  if (kind === 'quiz' && !byDesk) return looking('taken at the school', here('revise'), here('page'));
+  if (kind === 'quiz' && OPEN.has(state)) return doing();
   if (!byDesk) return begun ? doing('no course desk') : nothing('no draft', here('revise'));
   switch (state) {
     case 'open, nothing sent':

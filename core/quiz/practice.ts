@@ -1,4 +1,4 @@
-import { compare, fromDecimal, subtract, ZERO, type Fraction } from '../scores/fraction.ts';
+import { compare, fromDecimal, larger, subtract, ZERO, type Fraction } from '../scores/fraction.ts';
 import type { QuizItem, QuizQuestion, QuizResults } from './question.ts';
 
 /** A question that lost points, to be practised. */
@@ -7,6 +7,17 @@ export interface Missed {
   readonly item: QuizItem;
   /** Points lost in the latest attempt that had it. */
   readonly lost: Fraction;
+}
+
+/** Points that a question lost; none where it isn't marked, or nobody says what it could have had. */
+export function lostIn({ score, possible }: QuizQuestion): Fraction {
+  if (score === null || possible === null) return ZERO;
+  return larger(subtract(fromDecimal(possible), fromDecimal(score)), ZERO);
+}
+
+/** Questions in the order in which they are worth looking at: what lost most first, then as the quiz has them. */
+export function lostFirst(questions: readonly QuizQuestion[]): QuizQuestion[] {
+  return [...questions].sort((x, y) => compare(lostIn(y), lostIn(x)) || x.number - y.number);
 }
 
 /**
@@ -18,29 +29,9 @@ export function missedQuestions(attempts: readonly QuizResults[]): Missed[] {
   const latest = new Map<string, QuizQuestion>();
   for (const { questions } of attempts)
     for (const question of questions) if (question.score !== null) latest.set(question.id, question);
-  return [...latest.values()]
-    .flatMap((question): Missed[] => {
-      const { item, score, possible } = question;
-      if (item === null || score === null || possible === null) return [];
-      const lost = subtract(fromDecimal(possible), fromDecimal(score));
-      return compare(lost, ZERO) > 0 ? [{ question, item, lost }] : [];
-    })
-    .sort((x, y) => compare(y.lost, x.lost) || x.question.number - y.question.number);
-}
-
-/**
- * Whether a response is one that the question should have had, as far as that can be told: capitals, white space and, in
- * numbers, zeros at the end set aside. Several that belong together have to be all there. null: it has none to compare with.
- */
-export function isRight({ correct }: QuizItem, response: readonly string[]): boolean | null {
-  if (correct.length === 0) return null;
-  const wanted = new Set(correct.map(plain));
-  const given = new Set(response.map(plain).filter((one) => one !== ''));
-  return wanted.size === given.size && [...given].every((one) => wanted.has(one));
-}
-
-function plain(text: string): string {
-  const squeezed = text.normalize('NFKC').trim().replace(/\s+/g, ' ').toLowerCase();
-  const number = /^[+-]?\d+(?:[.,]\d+)?$/.test(squeezed) ? Number(squeezed.replace(',', '.')) : NaN;
-  return Number.isNaN(number) ? squeezed : String(number);
+  return lostFirst([...latest.values()]).flatMap((question): Missed[] => {
+    const { item } = question;
+    const lost = lostIn(question);
+    return item !== null && compare(lost, ZERO) > 0 ? [{ question, item, lost }] : [];
+  });
 }

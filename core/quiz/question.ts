@@ -1,12 +1,24 @@
 import type { DecimalString } from '../model/ids.ts';
 
+/** How a question is answered: one or several of its choices, all of them in order, pairs, a number, a few words, a text. */
+export const questionKinds = ['one', 'several', 'order', 'pairs', 'number', 'short', 'long'] as const;
+export type QuestionKind = (typeof questionKinds)[number];
+
+export interface Choice {
+  readonly id: string;
+  readonly text: string;
+}
+
 /** A question of a quiz as its item has it. */
 export interface QuizItem {
   readonly title: string;
+  readonly kind: QuestionKind;
   /** What is asked, a line for each paragraph. */
   readonly prompt: string;
-  readonly choices: readonly { readonly id: string; readonly text: string }[];
-  /** The responses that it should have had: of choices their ids. */
+  readonly choices: readonly Choice[];
+  /** For pairs: what the choices are paired with. */
+  readonly partners: readonly Choice[];
+  /** The responses that it should have had: of choices their ids, in their order where that is asked, of pairs both ids. */
   readonly correct: readonly string[];
 }
 
@@ -28,4 +40,17 @@ export interface QuizQuestion {
 export interface QuizResults {
   readonly title: string;
   readonly questions: readonly QuizQuestion[];
+}
+
+/** A pair as a response has it: the ids of the choice and of its partner, as QTI writes a directed pair. */
+export function pairOf(choice: string, partner: string): string {
+  return `${choice} ${partner}`;
+}
+
+/** One value of a response in words: of a choice its text, of a pair both. */
+export function responseText({ choices, partners }: QuizItem, value: string): string {
+  const textIn = (list: readonly Choice[], id: string) => list.find((one) => one.id === id)?.text ?? id;
+  if (partners.length === 0) return textIn(choices, value);
+  const [choice, partner = ''] = value.split(' ');
+  return `${textIn(choices, choice)} – ${textIn(partners, partner)}`;
 }

@@ -13,6 +13,7 @@ export const ONE: Fraction = { n: 1n, d: 1n };
 /** Shares times this are per cent. */
 export const HUNDRED: Fraction = { n: 100n, d: 1n };
 
+/** n / d in lowest terms. */
 function fraction(n: bigint, d: bigint): Fraction {
   let x = n < 0n ? -n : n;
   let y = d < 0n ? -d : d;
@@ -75,6 +76,11 @@ export function toShownUp(x: Fraction, places: number): string {
   const scale = 10n ** BigInt(places);
   const up = -floorOf({ n: -x.n * scale, d: x.d });
   return toShown({ n: up, d: scale }, places);
+}
+
+/** How many out of how many, both whole; `of` is not 0. */
+export function shareOf(count: number, of: number): Fraction {
+  return fraction(BigInt(count), BigInt(of));
 }
 
 /** In whole hundredths, rounded half up. */

@@ -1,11 +1,18 @@
 import { quoteOf } from '#core/text/quotation.ts';
 import type { Mark, MarkedPaper } from '../marked-paper.ts';
 import { LayoutWriter } from '../text/layout-writer.ts';
-import type { QuizQuestion } from '#core/quiz/question.ts';
+import type { DecimalString } from '#core/model/ids.ts';
+import { lostFirst, lostIn } from '#core/quiz/practice.ts';
+import { responseText, type QuizQuestion } from '#core/quiz/question.ts';
+import { add, compare, fromDecimal, toShown, ZERO, type Fraction } from '#core/scores/fraction.ts';
 import { readQuizResults } from './read-results.ts';
 
 const PLAIN = { bold: false, italic: false };
 const WORDS = {
+  quiz: 'Quiz',
+  total: (score: string, possible: string) => `Total: ${score} of ${possible} points.`,
+  waiting: (n: number) => (n === 1 ? 'One answer is not marked yet.' : `${n} answers are not marked yet.`),
+  lostFirst: 'Questions that lost points come first.',
   question: (n: number) => `Question ${n}`,
   answer: 'Your answer: ',
   none: 'no answer',
@@ -15,17 +22,35 @@ const WORDS = {
 
 function responseShown({ response, item }: QuizQuestion): string {
   if (response.every((one) => one.trim() === '')) return WORDS.none;
-  const chosen = response.map((one) => item?.choices.find(({ id }) => id === one)?.text ?? one);
+  const chosen = response.map((one) => (item === null ? one : responseText(item, one)));
   return chosen.join('; ');
 }
 
+/** The total of the attempt, and what is still open of it. */
+function totalShown(questions: readonly QuizQuestion[]): string {
+  const sum = (list: readonly (DecimalString | null)[]) =>
+    toShown(
+      list.reduce<Fraction>((all, one) => (one === null ? all : add(all, fromDecimal(one))), ZERO),
+      2,
+    );
+  const waiting = questions.filter(({ score }) => score === null).length;
+  const possible = sum(questions.map((question) => question.possible));
+  const sentences = [
+    possible === '0' ? '' : WORDS.total(sum(questions.map(({ score }) => score)), possible),
+    waiting === 0 ? '' : WORDS.waiting(waiting),
+    questions.some((question) => compare(lostIn(question), ZERO) > 0) ? WORDS.lostFirst : '',
+  ];
+  return sentences.filter((sentence) => sentence !== '').join(' ');
+}
+
 /**
- * A quiz as a text to read: each question with what is asked, the choices, the own answer and its score; feedback on a
+ * A quiz as a text to read: its total, then each question with what is asked, the choices, the own answer and
+ * its score, those that lost most first; feedback on a
  * question is a mark on the answer.
  * @throws UnreadableFile 'damaged quiz'
  */
 export function readQuizPaper(bytes: Uint8Array): MarkedPaper {
-  const { questions } = readQuizResults(bytes);
+  const { title, questions } = readQuizResults(bytes);
   const writer = new LayoutWriter();
   const write = (kind: 'heading' | 'paragraph' | 'item', text: string) => {
     writer.beginBlock({ kind, level: kind === 'heading' ? 2 : 0, cell: null });
@@ -33,12 +58,15 @@ export function readQuizPaper(bytes: Uint8Array): MarkedPaper {
     writer.append(text, PLAIN, []);
     return { from, to: writer.position };
   };
-  const answers = questions.map((question) => {
-    const title = question.item?.title ?? '';
+  write('heading', title === '' ? WORDS.quiz : title);
+  write('paragraph', totalShown(questions));
+  const answers = lostFirst(questions).map((question) => {
+    const named = question.item?.title ?? '';
     const heading = WORDS.question(question.number);
-    write('heading', title === '' ? heading : `${heading}: ${title}`);
+    write('heading', named === '' ? heading : `${heading}: ${named}`);
     for (const line of (question.item?.prompt ?? '').split('\n')) if (line !== '') write('paragraph', line);
     for (const { text } of question.item?.choices ?? []) write('item', text);
+    for (const { text } of question.item?.partners ?? []) write('item', text);
     const answer = write('paragraph', WORDS.answer + responseShown(question));
     write(
       'paragraph',

@@ -1,10 +1,15 @@
 import { strToU8, zipSync } from 'fflate';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { DecimalString } from '#core/model/ids.ts';
+import { pairOf, questionKinds, type QuizQuestion } from '#core/quiz/question.ts';
+import { toShown } from '#core/scores/fraction.ts';
 import { readPaper } from '../read-paper.ts';
 import { recognise } from '../recognise.ts';
 import { UnreadableFile } from '../unreadable.ts';
 import { readQuizPaper } from './quiz-paper.ts';
 import { readQuizResults } from './read-results.ts';
+import { writeQuizResults } from './write-quiz.ts';
 
 /** Results as QTI 2.1 writes them, with a namespace prefix. */
 const RESULTS_21 = `<?xml version="1.0"?>
@@ -61,11 +66,13 @@ describe('quiz results', () => {
     const [, question] = readQuizResults(zipped()).questions;
     expect(question.item).toEqual({
       title: 'Layers',
+      kind: 'several',
       prompt: 'Fibrous peat lies over humified peat.\nWhere does the water move?',
       choices: [
         { id: 'A', text: 'in the upper layer' },
         { id: 'C', text: 'in both' },
       ],
+      partners: [],
       correct: ['A'],
     });
   });
@@ -73,9 +80,8 @@ describe('quiz results', () => {
   it('are a text to read, with feedback on the answer it is about', () => {
     const { paper, marks } = readQuizPaper(zipped());
     expect(paper.blocks.map(({ text }) => text)).toEqual([
-      'Question 1',
-      'Your answer: no answer',
-      'not marked yet',
+      'Flow',
+      'Total: 1.5 of 5 points. One answer is not marked yet. Questions that lost points come first.',
       'Question 2: Layers',
       'Fibrous peat lies over humified peat.',
       'Where does the water move?',
@@ -83,6 +89,9 @@ describe('quiz results', () => {
       'in both',
       'Your answer: in the upper layer; in both',
       '1.50 of 2 points',
+      'Question 1',
+      'Your answer: no answer',
+      'not marked yet',
     ]);
     expect(marks).toHaveLength(1);
     expect(marks[0]).toMatchObject({ text: 'Two < three: look again.', points: '1.50', sourceId: 'b' });
@@ -105,5 +114,75 @@ describe('quiz results', () => {
   ])('that are %s give one sentence', (_, xml) => {
     expect(() => readQuizResults(strToU8(xml))).toThrow(UnreadableFile);
     expect(() => readQuizResults(strToU8(xml))).toThrow(/damaged quiz/);
+  });
+
+  it.each([
+    ['orderInteraction', 'ordered', 'identifier', '<simpleChoice identifier="A">a</simpleChoice>', 'order'],
+    ['textEntryInteraction', 'single', 'float', '', 'number'],
+    ['textEntryInteraction', 'single', 'string', '', 'short'],
+    ['extendedTextInteraction', 'single', 'string', '', 'long'],
+    ['hotspotInteraction', 'single', 'identifier', '', 'long'],
+    [
+      'inlineChoiceInteraction',
+      'single',
+      'identifier',
+      '<inlineChoice identifier="A">a</inlineChoice>',
+      'one',
+    ],
+  ])('of QTI 2 with %s, %s, %s are told as they are answered', (name, cardinality, type, inside, kind) => {
+    const item = `<assessmentItem identifier="b"><responseDeclaration identifier="R" cardinality="${cardinality}" baseType="${type}"/><itemBody><${name} responseIdentifier="R"><prompt>Which?</prompt>${inside}</${name}></itemBody></assessmentItem>`;
+    const bytes = zipSync({ 'r.xml': strToU8(RESULTS_21), 'b.xml': strToU8(item) });
+    const [, question] = readQuizResults(bytes).questions;
+    expect(question.item).toMatchObject({ kind, prompt: 'Which?' });
+    expect(question.item?.choices).toHaveLength(inside === '' ? 0 : 1);
+  });
+});
+
+describe('results that are written', () => {
+  const text = fc.string({ minLength: 1, maxLength: 30, unit: 'grapheme-ascii' }).map((one) => {
+    const squeezed = one.replace(/\s+/g, ' ').trim();
+    return squeezed === '' ? 'x' : squeezed;
+  });
+  const list = fc.array(text, { minLength: 2, maxLength: 4 });
+  const named = (texts: readonly string[], prefix: string) =>
+    texts.map((one, index) => ({ id: `${prefix}${index}`, text: one }));
+  const score = fc.nat(400).map((n) => toShown({ n: BigInt(n), d: 100n }, 2) as DecimalString);
+  const question = fc
+    .record({
+      kind: fc.constantFrom(...questionKinds),
+      title: text,
+      prompt: text,
+      choices: list,
+      partners: list,
+      response: text,
+      score: fc.option(score),
+      possible: score,
+      feedback: fc.option(text),
+    })
+    .map(({ kind, title, prompt, choices, partners, response, feedback, ...points }): QuizQuestion => {
+      const hasChoices = ['one', 'several', 'order', 'pairs'].includes(kind);
+      const own = hasChoices ? named(choices, 'c') : [];
+      const others = kind === 'pairs' ? named(partners, 'p') : [];
+      const right = kind === 'pairs' ? [pairOf('c0', 'p1')] : hasChoices ? ['c1'] : [response];
+      return {
+        id: 'q',
+        number: 1,
+        item: { title, kind, prompt, choices: own, partners: others, correct: right },
+        response: right,
+        feedback: feedback ?? '',
+        ...points,
+      };
+    });
+
+  it('are read as they were, whatever they hold', () => {
+    fc.assert(
+      fc.property(text, fc.array(question, { minLength: 1, maxLength: 6 }), (title, questions) => {
+        const results = {
+          title,
+          questions: questions.map((one, i) => ({ ...one, id: `q${i}`, number: i + 1 })),
+        };
+        expect(readQuizResults(writeQuizResults(results, '2026-11-02T10:00:00.000Z'))).toEqual(results);
+      }),
+    );
   });
 });

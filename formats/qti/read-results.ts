@@ -1,7 +1,7 @@
 import { refusedAs } from '../malformed.ts';
 import * as v from 'valibot';
 import { DecimalString } from '#core/model/ids.ts';
-import type { QuizItem, QuizQuestion, QuizResults } from '#core/quiz/question.ts';
+import type { Choice, QuestionKind, QuizItem, QuizQuestion, QuizResults } from '#core/quiz/question.ts';
 import { UnreadableFile } from '../unreadable.ts';
 import { parseXml, textOfPart, type Attributes } from '../xml/parse-xml.ts';
 import { readZip } from '../zip/read-zip.ts';
@@ -69,15 +69,51 @@ function decimalOf(text: string | undefined): DecimalString | null {
   return parsed.success ? parsed.output : null;
 }
 
+const INTERACTIONS: readonly (readonly [string, QuestionKind])[] = [
+  ['orderInteraction', 'order'],
+  ['matchInteraction', 'pairs'],
+  ['textEntryInteraction', 'short'],
+  ['inlineChoiceInteraction', 'one'],
+];
+const NUMERIC = new Set(['float', 'integer']);
+
+/** How a question is answered; what has none of the known ways is a text. */
+function kindOf(node: Node): QuestionKind {
+  const declared = all(node, 'responseDeclaration').at(0)?.attributes;
+  const [choice] = all(node, 'choiceInteraction') as (Node | undefined)[];
+  if (choice !== undefined)
+    return declared?.cardinality === 'multiple' ||
+      (choice.attributes.maxChoices ?? choice.attributes['max-choices'] ?? '1') !== '1'
+      ? 'several'
+      : 'one';
+  const known = INTERACTIONS.find(([name]) => all(node, name).length > 0)?.[1] ?? 'long';
+  return known === 'short' && NUMERIC.has(declared?.baseType ?? declared?.['base-type'] ?? '')
+    ? 'number'
+    : known;
+}
+
+function choicesIn(nodes: readonly Node[]): Choice[] {
+  return nodes.map((choice) => ({ id: choice.attributes.identifier ?? '', text: textOf(choice) }));
+}
+
+const CHOICES = ['simpleChoice', 'inlineChoice', 'simpleAssociableChoice'];
+
 function itemOf(node: Node): QuizItem {
   const [body] = all(node, 'itemBody') as (Node | undefined)[];
-  const answers = new Set(['simpleChoice', 'inlineChoice', 'modalFeedback', 'rubricBlock']);
+  const answers = new Set([...CHOICES, 'modalFeedback', 'rubricBlock']);
+  const [from, to] = body === undefined ? [] : (all(body, 'simpleMatchSet') as (Node | undefined)[]);
   return {
     title: node.attributes.title ?? '',
+    kind: kindOf(node),
     prompt: body === undefined ? '' : textOf(body, answers),
-    choices: (body === undefined ? [] : [...all(body, 'simpleChoice'), ...all(body, 'inlineChoice')]).map(
-      (choice) => ({ id: choice.attributes.identifier ?? '', text: textOf(choice) }),
+    choices: choicesIn(
+      from !== undefined
+        ? all(from, 'simpleAssociableChoice')
+        : body === undefined
+          ? []
+          : CHOICES.flatMap((name) => all(body, name)),
     ),
+    partners: to === undefined ? [] : choicesIn(all(to, 'simpleAssociableChoice')),
     correct: all(node, 'correctResponse').flatMap(valuesOf),
   };
 }

@@ -13,6 +13,7 @@ import { join } from 'node:path';
 import * as v from 'valibot';
 import { MarkingRules } from '../marker/marking-rules.ts';
 import { DESK_STATE_VERSION, DeskState, type DeskContent } from './desk-state.ts';
+import { KeptQuiz } from './quiz.ts';
 import { uploadsIn, type Uploads } from './uploads.ts';
 
 const STATE = 'desk.json';
@@ -65,6 +66,8 @@ export function createDesk(folder: string, content: DeskContent, accessCode: str
     facts: [...content.facts],
     rubrics: [...content.rubrics],
     markingRules: v.parse(MarkingRules, content.markingRules),
+    quizzes: v.parse(v.record(v.string(), KeptQuiz), content.quizzes),
+    sittings: [],
     sessions: [],
     attemptByKey: {},
     askedByKey: {},

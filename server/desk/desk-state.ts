@@ -3,6 +3,7 @@ import { Fact, Rubric } from '#core/model/facts.ts';
 import { wireOfFact, type WirePage } from '#formats/desk/wire.ts';
 import { Instant } from '#core/model/ids.ts';
 import { MarkingRules } from '../marker/marking-rules.ts';
+import { KeptQuiz, Sitting } from './quiz.ts';
 
 export const DESK_STATE_VERSION = 1;
 
@@ -15,6 +16,8 @@ export interface DeskContent {
   readonly facts: readonly Fact[];
   readonly rubrics: readonly Rubric[];
   readonly markingRules: unknown;
+  /** Quizzes that are taken here, by assignment. */
+  readonly quizzes: Readonly<Record<string, unknown>>;
   readonly files: ReadonlyMap<string, Uint8Array>;
 }
 
@@ -30,6 +33,8 @@ export const DeskState = v.object({
   facts: v.array(Fact),
   rubrics: v.array(Rubric),
   markingRules: MarkingRules,
+  quizzes: v.optional(v.record(v.string(), KeptQuiz), {}),
+  sittings: v.optional(v.array(Sitting), []),
   /** SHA-256 of session tokens; the tokens themselves are only in the browser. */
   sessions: v.array(v.object({ token: v.string(), at: Instant })),
   /** Attempts by idempotency key, so that sending again after a break makes no second one. */

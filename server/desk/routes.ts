@@ -9,6 +9,7 @@ import type { Notices } from '../notices.ts';
 import { sessionsOf, type Sessions } from '../sessions.ts';
 import type { DeskFolder } from './desk-folder.ts';
 import { factsAfter } from './desk-state.ts';
+import { sittingRoutes } from './sitting-routes.ts';
 import { takeAttempt, takeBack } from './take-attempt.ts';
 
 export interface DeskParts {
@@ -37,6 +38,7 @@ export function deskRoutes(parts: DeskParts): Router {
     readingRoutes(parts, sessions),
     uploadRoutes(parts, sessions),
     attemptRoutes(parts, sessions),
+    sittingRoutes(parts, sessions),
   );
   router.use((_request, response) => {
     response.status(404).json({ error: 'The course desk has nothing at this address.' });

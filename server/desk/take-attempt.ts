@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Assignment, Attempt, Receipt, Withdrawal } from '#core/model/facts.ts';
 import type { SentFile } from '#core/model/handed-in.ts';
-import { asId, instantOf, AssignmentId, AttemptId } from '#core/model/ids.ts';
+import { asId, instantOf, AttemptId } from '#core/model/ids.ts';
 import type { WorkKind } from '#core/model/work-kind.ts';
 import { fileFault } from '#core/check/file-kind.ts';
 import { countWords } from '#core/text/words.ts';
@@ -13,6 +13,14 @@ import { recogniseNamed } from '#formats/recognise.ts';
 import { MOST_FILE_BYTES, UnreadableFile } from '#formats/unreadable.ts';
 import type { DeskFolder } from './desk-folder.ts';
 import { withFact } from './desk-state.ts';
+import {
+  assignmentIn,
+  attemptsIn,
+  countingAttempts,
+  markingsIn,
+  ownAttempts,
+  ruleAgainst,
+} from './record.ts';
 
 /** What became of a handing-in; `again`: it was taken before, under the same key. */
 export type Taken =
@@ -33,9 +41,9 @@ export async function takeAttempt(
   const askedHash = await hashOf(new TextEncoder().encode(JSON.stringify(asked)));
   const before = takenUnder(desk, key, askedHash);
   if (before !== null) return before;
-  const assignment = latestAssignment(desk, given.assignmentId);
+  const assignment = assignmentIn(desk.state, given.assignmentId);
   if (assignment === undefined) return refused(404, 'There is no such assignment.');
-  const barred = ruleAgainst(assignment, countingAttempts(desk, assignment).length, nowMs);
+  const barred = ruleAgainst(assignment, countingAttempts(desk.state, assignment).length, nowMs);
   if (barred !== null) return refused(409, barred);
   const wrong = wrongIn(asked, assignment);
   if (wrong !== null) return refused(422, wrong);
@@ -48,9 +56,16 @@ export async function takeAttempt(
   // Reading took time: another request may have come first, under this key or at the last attempt.
   const meanwhile = takenUnder(desk, key, askedHash);
   if (meanwhile !== null) return meanwhile;
-  const tooLate = ruleAgainst(assignment, countingAttempts(desk, assignment).length, nowMs);
+  const tooLate = ruleAgainst(assignment, countingAttempts(desk.state, assignment).length, nowMs);
   if (tooLate !== null) return refused(409, tooLate);
-  const attempt = attemptFrom(asked, assignment, files, ownAttempts(desk, assignment).length + 1, key, nowMs);
+  const attempt = attemptFrom(
+    asked,
+    assignment,
+    files,
+    ownAttempts(desk.state, assignment).length + 1,
+    key,
+    nowMs,
+  );
   desk.update((state) => ({
     ...withFact(state, { kind: 'attempt', value: attempt }),
     attemptByKey: { ...state.attemptByKey, [key]: attempt.id },
@@ -61,7 +76,7 @@ export async function takeAttempt(
 
 /** What was taken under a key; refused where that was something else; null for a new key. */
 function takenUnder(desk: DeskFolder, key: string, askedHash: string): Taken | null {
-  const known = attemptsOf(desk).find(({ id }) => id === desk.state.attemptByKey[key]);
+  const known = attemptsIn(desk.state).find(({ id }) => id === desk.state.attemptByKey[key]);
   if (known === undefined) return null;
   const was = (desk.state.askedByKey as Readonly<Partial<Record<string, string>>>)[key];
   return was === undefined || was === askedHash
@@ -69,13 +84,22 @@ function takenUnder(desk: DeskFolder, key: string, askedHash: string): Taken | n
     : refused(409, 'Another attempt was sent under this key.');
 }
 
-function ownAttempts(desk: DeskFolder, { id }: Assignment): Attempt[] {
-  return attemptsOf(desk).filter((attempt) => attempt.assignmentId === id);
-}
-
-function countingAttempts(desk: DeskFolder, assignment: Assignment): Attempt[] {
-  const takenBack = withdrawnIds(desk);
-  return ownAttempts(desk, assignment).filter(({ id }) => !takenBack.has(id));
+/** The desk's word for an attempt. @param key tells two receipts of one number apart */
+export function receiptFor(
+  { id, attemptsAllowed }: Assignment,
+  number: number,
+  key: string,
+  atMs: number,
+  files: Receipt['files'],
+): Receipt {
+  return {
+    id: `HC-${id}-${number}-${key.slice(0, 8)}`,
+    at: instantOf(atMs),
+    attempt: number,
+    attemptsAllowed,
+    rule: `Attempt ${number} of ${attemptsAllowed}, taken before closing time.`,
+    files,
+  };
 }
 
 function attemptFrom(
@@ -86,13 +110,12 @@ function attemptFrom(
   key: string,
   nowMs: number,
 ): Attempt {
-  const receipt: Receipt = {
-    id: `HC-${assignment.id}-${number}-${key.slice(0, 8)}`,
-    at: instantOf(nowMs),
-    attempt: number,
-    attemptsAllowed: assignment.attemptsAllowed,
-    rule: `Attempt ${number} of ${assignment.attemptsAllowed}, taken before closing time.`,
-    files: files.map(({ file: { name, size, hash }, words, pages, pagesEstimated }) => ({
+  const receipt = receiptFor(
+    assignment,
+    number,
+    key,
+    nowMs,
+    files.map(({ file: { name, size, hash }, words, pages, pagesEstimated }) => ({
       name,
       size,
       hash,
@@ -100,7 +123,7 @@ function attemptFrom(
       pages,
       pagesEstimated,
     })),
-  };
+  );
   return {
     id: asId(AttemptId, `${assignment.id}-attempt-${number}`),
     assignmentId: assignment.id,
@@ -157,16 +180,6 @@ function wrongFiles(files: readonly SentFile[], types: readonly string[]): strin
   return null;
 }
 
-function attemptsOf(desk: DeskFolder): Attempt[] {
-  return desk.state.facts.flatMap((fact) => (fact.kind === 'attempt' ? [fact.value] : []));
-}
-
-function withdrawnIds(desk: DeskFolder): Set<string> {
-  return new Set(
-    desk.state.facts.flatMap((fact) => (fact.kind === 'withdrawal' ? [fact.value.attemptId] : [])),
-  );
-}
-
 export type TakenBack =
   | { readonly kind: 'taken back'; readonly withdrawal: Withdrawal; readonly again: boolean }
   | { readonly kind: 'refused'; readonly status: 404 | 409; readonly why: string };
@@ -178,8 +191,10 @@ export function takeBack(
   assignmentId: string,
   attemptId: string,
 ): TakenBack {
-  const attempt = attemptsOf(desk).find((one) => one.id === attemptId && one.assignmentId === assignmentId);
-  const assignment = latestAssignment(desk, assignmentId);
+  const attempt = attemptsIn(desk.state).find(
+    (one) => one.id === attemptId && one.assignmentId === assignmentId,
+  );
+  const assignment = assignmentIn(desk.state, assignmentId);
   if (attempt === undefined || assignment === undefined)
     return { kind: 'refused', status: 404, why: 'There is no such attempt.' };
   const known = desk.state.facts.flatMap((fact) =>
@@ -189,30 +204,11 @@ export function takeBack(
   const until = assignment.withdrawableUntil;
   if (until === null || Date.parse(until) < nowMs)
     return { kind: 'refused', status: 409, why: 'This attempt can’t be taken back any more.' };
-  const marked = desk.state.facts.some(
-    (fact) => fact.kind === 'marking' && fact.value.attemptId === attempt.id,
-  );
+  const marked = markingsIn(desk.state, assignment).some(({ attemptId: of }) => of === attempt.id);
   if (marked) return { kind: 'refused', status: 409, why: 'This attempt is marked already.' };
   const withdrawal = { attemptId: attempt.id, assignmentId: attempt.assignmentId, at: instantOf(nowMs) };
   desk.update((state) => withFact(state, { kind: 'withdrawal', value: withdrawal }));
   return { kind: 'taken back', withdrawal, again: false };
-}
-
-function latestAssignment(desk: DeskFolder, id: string): Assignment | undefined {
-  const wanted = asId(AssignmentId, id);
-  return desk.state.facts
-    .flatMap((f) => (f.kind === 'assignment' && f.value.id === wanted ? [f.value] : []))
-    .at(-1);
-}
-
-function ruleAgainst(assignment: Assignment, sent: number, nowMs: number): string | null {
-  if (sent >= assignment.attemptsAllowed)
-    return `All ${assignment.attemptsAllowed} attempts at this assignment have been used.`;
-  if (assignment.excused) return 'You are excused from this assignment.';
-  const first = assignment.closesAt ?? assignment.extendedTo ?? assignment.dueAt;
-  const closes = sent === 0 ? first : assignment.closesAt;
-  if (closes === null) return 'This assignment takes no other attempt.';
-  return nowMs > Date.parse(closes) ? 'The closing time has passed; no attempt is taken any more.' : null;
 }
 
 /** Words on a page of plain type, for files that don't state their pages. */

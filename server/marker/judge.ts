@@ -4,9 +4,12 @@ import { countChanges, differenceOf, type Difference } from '#core/difference/di
 import type { CriterionResult, Rubric } from '#core/model/facts.ts';
 import type { DecimalString } from '#core/model/ids.ts';
 import type { Paper } from '#core/paper/paper.ts';
-import { add, compare, fromDecimal, smaller, toShown, ZERO, type Fraction } from '#core/scores/fraction.ts';
+import { add, fromDecimal, smaller, toShown, ZERO, type Fraction } from '#core/scores/fraction.ts';
 import { newVocabulary, wordsOf } from '#core/text/words.ts';
 import type { MarkingRules, PassageRule } from './marking-rules.ts';
+import { copiedFrom } from './copied.ts';
+import { fill } from './fill.ts';
+import { levelFor } from './level.ts';
 import { sentencesOf, type Sentence } from './sentences.ts';
 import { textJudgeFor } from './soundness.ts';
 
@@ -30,9 +33,6 @@ export interface Judgement {
   /** Names of the remarks whose rule is met. */
   readonly met: readonly string[];
 }
-
-/** A new sentence that has this share of its word triples from a remark was copied from it. */
-const COPIED_SHARE = 0.5;
 
 /**
  * Marks another attempt by the rules: looks only at the text. Points are added to those of before, at most to what the
@@ -71,10 +71,6 @@ export function judgeResubmission(given: Resubmission, rules: MarkingRules): Jud
   };
 }
 
-function fill(words: string, values: Readonly<Record<string, number>>): string {
-  return words.replace(/\{(\w+)\}/g, (_, name: string) => String(values[name]));
-}
-
 function total(criteria: readonly CriterionResult[]): DecimalString {
   const sum = criteria.reduce<Fraction>(
     (s, c) => (c.points === null ? s : add(s, fromDecimal(c.points))),
@@ -104,15 +100,12 @@ function improved(
     fromDecimal(result.points),
   );
   const points = smaller(won, fromDecimal(criterion.possible));
-  const level = criterion.levels.findLast(
-    (l) => l.points !== null && compare(fromDecimal(l.points), points) <= 0,
-  );
   const missing = all.filter((rule) => !met.includes(rule)).map((rule) => rule.missing);
   const said = fill(rules.words.criterionBetter, { met: own.length, all: all.length });
   return {
     criterionId: result.criterionId,
     points: toShown(points, 2) as DecimalString,
-    level: level?.title ?? result.level,
+    level: levelFor(criterion, points) ?? result.level,
     comment: [said, ...missing.slice(0, 2)].join(' '),
   };
 }
@@ -158,16 +151,4 @@ function newWordsIn(difference: Difference, sentences: readonly Sentence[]): num
     for (let j = 0; j < from.length; j++)
       if (from[j] >= sentence.from && from[j] < sentence.to && !kept.has(j)) count++;
   return count;
-}
-
-function triplesOf(keys: readonly string[]): string[] {
-  return keys.slice(2).map((key, i) => `${keys[i]} ${keys[i + 1]} ${key}`);
-}
-
-function copiedFrom(texts: readonly string[]): (sentence: Sentence) => boolean {
-  const known = new Set(texts.flatMap((text) => sentencesOf(text).flatMap(({ keys }) => triplesOf(keys))));
-  return ({ keys }) => {
-    const triples = triplesOf(keys);
-    return triples.length > 0 && triples.filter((t) => known.has(t)).length > COPIED_SHARE * triples.length;
-  };
 }

@@ -1,54 +1,57 @@
-import { readFile } from 'node:fs/promises';
-import type { Attempt, Marking } from '#core/model/facts.ts';
-import { asId, instantOf, MarkingId } from '#core/model/ids.ts';
+import type { Marking } from '#core/model/facts.ts';
 import { paperOf } from '#core/paper/paper.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import type { DeskFolder } from '../desk/desk-folder.ts';
-import { withFact, type DeskState } from '../desk/desk-state.ts';
+import { withFact } from '../desk/desk-state.ts';
+import { attemptsIn, markingsIn, withdrawnIn } from '../desk/record.ts';
+import { attemptIdOf, endOverdue } from '../desk/sittings.ts';
 import { judgeResubmission } from './judge.ts';
+import { markByRules } from './mark-by-rules.ts';
+import { markSitting } from './mark-quiz.ts';
+import { bytesOf, forMarking, markingOf, type Marked } from './marked.ts';
 
-/** Whether the rules are about this assignment: its rubric has their criteria. */
-function isMarkable(state: DeskState, attempt: Attempt): boolean {
-  const rubricId = state.facts
-    .flatMap((fact) =>
-      fact.kind === 'assignment' && fact.value.id === attempt.assignmentId ? [fact.value] : [],
-    )
-    .at(-1)?.rubricId;
-  const rubric = state.rubrics.find(({ id }) => id === rubricId);
-  return state.markingRules.passages.every(({ criterion }) =>
+type Way = (given: Marked) => Promise<Marking | null>;
+
+/** How an attempt is to be marked now; null where it isn't: it is marked, was taken back, or nobody has rules for it. */
+function wayOf({ desk: { state }, attempt, assignment, rubric }: Marked, nowMs: number): Way | null {
+  const own = markingsIn(state, assignment).filter(({ attemptId }) => attemptId === attempt.id);
+  const isDue = Date.parse(attempt.at) + state.markingRules.secondsUntilMarked * 1000 <= nowMs;
+  if (state.sittings.some((sitting) => attemptIdOf(sitting) === attempt.id)) {
+    if (own.length === 0) return (given) => markSitting(given, 'waiting');
+    return isDue && own.length === 1 && !own[0].complete ? (given) => markSitting(given, 'marked') : null;
+  }
+  if (own.length > 0 || !isDue) return null;
+  const rules = state.markingRules.works.find((work) => work.assignment === attempt.assignmentId);
+  if (rules !== undefined) return (given) => markByRules(given, rules);
+  const isReport = state.markingRules.passages.every(({ criterion }) =>
     rubric?.criteria.some(({ id }) => id === criterion),
   );
+  return isReport ? markReport : null;
 }
 
-/** Attempts that were sent again and not marked yet, and whose time has come. */
-function dueForMarking({ state }: DeskFolder, nowMs: number): Attempt[] {
-  // Neither what is marked already nor what was taken back.
-  const marked = new Set(
-    state.facts.flatMap((fact) =>
-      fact.kind === 'marking' || fact.kind === 'withdrawal' ? [fact.value.attemptId] : [],
-    ),
-  );
-  return (
-    state.facts
-      .flatMap((fact) => (fact.kind === 'attempt' ? [fact.value] : []))
-      // Those that came in here; what the demo begins with is left to people.
-      .filter((attempt) => attempt.receipt !== null && !marked.has(attempt.id))
-      .filter((attempt) => isMarkable(state, attempt))
-      .filter((attempt) => Date.parse(attempt.at) + state.markingRules.secondsUntilMarked * 1000 <= nowMs)
-  );
+/** What came in here and is to be marked now; what the demo begins with is left to people. */
+function dueForMarking(desk: DeskFolder, nowMs: number, leftOut: ReadonlySet<string>) {
+  const takenBack = withdrawnIn(desk.state);
+  return attemptsIn(desk.state)
+    .filter(({ id, receipt }) => receipt !== null && !takenBack.has(id) && !leftOut.has(id))
+    .flatMap((attempt) => {
+      const given = forMarking(desk, attempt, nowMs);
+      const way = given === null ? null : wayOf(given, nowMs);
+      return given === null || way === null ? [] : [{ attempt, mark: () => way(given) }];
+    });
 }
 
 /**
- * Marks every attempt that is due; returns how many. One that can't be marked is left out from then on, and told once.
+ * Ends the sittings whose time is over and marks every attempt that is due; returns how many facts that made. One that can't be marked is left out from then on, and told once.
  * @param leftOut ids of attempts that failed before; grows
  */
 export async function markPending(desk: DeskFolder, nowMs: number, leftOut: Set<string>): Promise<number> {
-  const due = dueForMarking(desk, nowMs).filter((attempt) => !leftOut.has(attempt.id));
-  let marked = 0;
-  for (const attempt of due) {
+  let marked = endOverdue(desk, nowMs);
+  for (const { attempt, mark } of dueForMarking(desk, nowMs, leftOut)) {
     try {
-      const marking = await markAttempt(desk, attempt, nowMs);
+      const marking = await mark();
+      if (marking === null) continue;
       desk.update((state) => withFact(state, { kind: 'marking', value: marking }));
       marked++;
     } catch (error) {
@@ -59,35 +62,18 @@ export async function markPending(desk: DeskFolder, nowMs: number, leftOut: Set<
   return marked;
 }
 
-async function bytesOf(desk: DeskFolder, hash: string): Promise<Uint8Array> {
-  const path = desk.pathOfFile(hash);
-  if (path === null) throw new Error(`the desk has no file ${hash}`);
-  return new Uint8Array(await readFile(path));
-}
-
-async function markAttempt(desk: DeskFolder, attempt: Attempt, nowMs: number): Promise<Marking> {
-  const { facts, rubrics, markingRules } = desk.state;
-  const before = facts
-    .flatMap((fact) =>
-      fact.kind === 'marking' && fact.value.assignmentId === attempt.assignmentId ? [fact.value] : [],
-    )
-    .at(-1);
-  const assignment = facts
-    .flatMap((fact) =>
-      fact.kind === 'assignment' && fact.value.id === attempt.assignmentId ? [fact.value] : [],
-    )
-    .at(-1);
-  const rubric = rubrics.find((r) => r.id === assignment?.rubricId);
-  const markedFile = facts
-    .flatMap((fact) =>
-      fact.kind === 'marking' && fact.value.assignmentId === attempt.assignmentId ? fact.value.files : [],
-    )
-    .find((file) => file.role === 'marked');
+/** Marks the report's second attempt: passage by passage, beside what was marked before. */
+async function markReport(given: Marked): Promise<Marking> {
+  const { desk, attempt, assignment, rubric } = given;
+  const { markingRules } = desk.state;
+  const markings = markingsIn(desk.state, assignment);
+  const before = markings.at(-1);
+  const markedFile = markings.flatMap(({ files }) => files).find((file) => file.role === 'marked');
   const sentFile = attempt.files.find((file) => file.role === 'paper');
-  if (before === undefined || assignment === undefined || rubric === undefined || !markedFile || !sentFile)
+  if (before === undefined || rubric === null || !markedFile || !sentFile)
     throw new Error(`attempt ${attempt.id} can't be marked again: nothing was marked before`);
-  const pdf = await readMarkedPdf(await bytesOf(desk, markedFile.hash), null);
-  const submitted = paperOf(readDocx(await bytesOf(desk, sentFile.hash)).blocks);
+  const pdf = await readMarkedPdf(await bytesOf(given, markedFile.hash), null);
+  const submitted = paperOf(readDocx(await bytesOf(given, sentFile.hash)).blocks);
   const judgement = judgeResubmission(
     {
       marked: pdf.paper,
@@ -104,19 +90,11 @@ async function markAttempt(desk: DeskFolder, attempt: Attempt, nowMs: number): P
     },
     markingRules,
   );
-  return {
-    id: asId(MarkingId, `${attempt.id}-marking`),
-    attemptId: attempt.id,
-    assignmentId: attempt.assignmentId,
-    at: instantOf(nowMs),
+  return markingOf(given, {
     marker: before.marker,
     score: judgement.score,
-    groupScore: null,
-    result: null,
     overall: judgement.overall,
     criteria: [...judgement.criteria],
     files: [],
-    complete: true,
-    byHand: false,
-  };
+  });
 }

@@ -4,7 +4,7 @@ import report from '#demo/papers/skarn-moss-report.md?raw';
 import { sentencesOf } from './sentences.ts';
 import { textJudgeFor } from './soundness.ts';
 
-const judge = textJudgeFor(report, markingRules.text);
+const judge = textJudgeFor(report, { ...markingRules.text, sample: '' });
 const sound = (text: string) => sentencesOf(text).every((sentence) => judge.isSound(sentence));
 
 describe('sentences', () => {

@@ -34,7 +34,7 @@ export function textJudgeFor(markedText: string, rules: TextRules): TextJudge {
       .flatMap((key, i) =>
         functionWords.has(keys[i]) && functionWords.has(key) ? [`${keys[i]} ${key}`] : [],
       );
-  const knownPairs = new Set(known.flatMap(pairsOf));
+  const knownPairs = new Set([...known, ...sentencesOf(rules.sample)].flatMap(pairsOf));
 
   const hasImpossiblePair = ({ keys }: Sentence) =>
     keys.some((key, i) => determiners.has(key) && (i + 1 === keys.length || never.has(keys[i + 1])));

@@ -1,9 +1,9 @@
 import { Fold } from '../../shared/controls/Fold.tsx';
-import { recordsIn } from '#core/assignment/records.ts';
 import { compare } from '#core/scores/fraction.ts';
 import { shownPoints, shownShare } from '../../shared/shown/figures.ts';
-import { useNow, useWorkspaceState } from '../../workspace/use-workspace.ts';
-import { useMemo, type ReactNode } from 'react';
+import { useWorth } from '../../workspace/state/use-standing.ts';
+import { useNow } from '../../workspace/use-workspace.ts';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { proposalFor } from '#core/saying/saying-of.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
@@ -12,7 +12,6 @@ import { daysUntil, shownMoment } from '../../shared/shown/shown.ts';
 import { latenessSentence, stateSentence } from '../../shared/line/state-words.ts';
 import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
-import { worthOf } from '#core/assignment/worth.ts';
 import { standing } from '#core/assignment/attempts.ts';
 import { assignmentAddress, remarkAddress } from '../../shared/page/addresses.ts';
 
@@ -66,8 +65,7 @@ function OpenFacts({ view }: { view: AssignmentView }) {
   const atMs = useNow();
   const { assignment, course, reachable, score, attempts } = view;
   const { closesAt, possible } = assignment;
-  const records = useWorkspaceState((state) => state.records);
-  const worth = useMemo(() => worthOf(recordsIn(records), assignment.id), [records, assignment.id]);
+  const worth = useWorth(assignment.id);
   const left = assignment.attemptsAllowed - standing(attempts).length;
   return (
     <>

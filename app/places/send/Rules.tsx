@@ -2,17 +2,25 @@ import { standing } from '#core/assignment/attempts.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { lateRuleOf } from '#core/scores/rules.ts';
 import { policyTold } from '../../shared/line/rule-words.ts';
-import { shownPoints } from '../../shared/shown/figures.ts';
+import { shownPoints, shownShare } from '../../shared/shown/figures.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import * as words from '../../words/en.ts';
+import { useWorth } from '../../workspace/state/use-standing.ts';
 
 /** What the rules of this assignment say about another attempt, in plain words and in points. */
 export function Rules({ view }: { view: AssignmentView }) {
+  const worth = useWorth(view.assignment.id);
+  const canMove = worth !== null && view.state.kind === 'open for another attempt';
   return (
     <ul className="mt-1 grid gap-0.5">
       {rulesOf(view).map((sentence) => (
         <li key={sentence}>{sentence}</li>
       ))}
+      {canMove && (
+        <li>
+          {words.standing.againMoves(shownShare(worth.gain), shownShare(worth.now), shownShare(worth.most))}
+        </li>
+      )}
     </ul>
   );
 }

@@ -9,6 +9,7 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { BeforeAfter } from './BeforeAfter.tsx';
 import { Prepare } from './Prepare.tsx';
 import { ReceiptView } from './ReceiptView.tsx';
+import { TakeQuiz } from './TakeQuiz.tsx';
 
 /** What goes, what the rules say, and the sending; afterwards the receipt, the waiting, and what came of it. */
 export function Sending() {
@@ -38,7 +39,10 @@ export function Sending() {
         />
       ))}
       {is === 'look' && receipts.length === 0 && <StationNotice view={view} station="send" />}
-      {view.submission === null && view.draft !== null && <Prepare outlet={outlet} draft={view.draft} />}
+      {view.kind === 'quiz' && is === 'do' && <TakeQuiz view={view} />}
+      {view.kind !== 'quiz' && view.submission === null && view.draft !== null && (
+        <Prepare outlet={outlet} draft={view.draft} />
+      )}
     </div>
   );
 }

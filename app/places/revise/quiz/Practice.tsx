@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { isRight, type Missed } from '#core/quiz/practice.ts';
+import type { Missed } from '#core/quiz/practice.ts';
+import { isRight } from '#core/quiz/share-right.ts';
 import { Button, Empty, SectionTitle } from '../../../shared/controls/Controls.tsx';
 import { CheckBox } from '../../../shared/controls/CheckBox.tsx';
 import { StationNotice } from '../../../shared/line/StationNotice.tsx';

@@ -1,7 +1,4 @@
-import { strToU8 } from 'fflate';
-
-/** Makes remarks that no file holds: a W3C Web Annotation collection about one source. */
-
+/** A remark that no file holds, about words or about a box in a picture. */
 export interface WebRemarkToWrite {
   readonly id: string;
   readonly text: string;
@@ -10,15 +7,20 @@ export interface WebRemarkToWrite {
     | { readonly kind: 'box'; readonly box: readonly number[] };
 }
 
-/** @param byMachine the name of the program that wrote it; else a person's */
-export function buildAnnotations(
+/**
+ * Remarks about one source as a W3C Web Annotation collection.
+ * @param source the name of the file that they are about
+ * @param desk what their ids begin with
+ * @param at when they were written, ISO 8601
+ */
+export function writeWebAnnotations(
   source: string,
   remarks: readonly WebRemarkToWrite[],
   author: { readonly name: string; readonly byMachine: boolean },
-  at: string,
-): Uint8Array {
+  { at, desk }: { readonly at: string; readonly desk: string },
+): Uint8Array<ArrayBuffer> {
   const items = remarks.map(({ id, text, selector }) => ({
-    id: `urn:hollowmere:${id}`,
+    id: `urn:${desk}:${id}`,
     type: 'Annotation',
     motivation: author.byMachine ? 'linking' : 'commenting',
     created: at,
@@ -42,5 +44,5 @@ export function buildAnnotations(
     total: items.length,
     first: { type: 'AnnotationPage', items },
   };
-  return strToU8(JSON.stringify(collection, null, 1));
+  return new TextEncoder().encode(JSON.stringify(collection, null, 1));
 }
