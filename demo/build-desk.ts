@@ -125,6 +125,8 @@ async function buildAssignment(given: AssignmentGiven, building: Building): Prom
     requirements: {
       wordsMin: given.words[0],
       wordsMax: given.words[1],
+      ...(given.sentences !== undefined && { sentencesMin: given.sentences }),
+      ...(given.readings.length > 0 && { readings: given.readings }),
       fileTypes: given.fileTypes ?? (given.kind === 'paper' ? ['docx', 'odt', 'pdf'] : []),
     },
     kind: given.kind,

@@ -92,6 +92,8 @@ const AssignmentGiven = v.object({
   excused: v.optional(v.boolean(), false),
   withdrawableUntil: v.optional(v.nullable(Day), null),
   words: v.tuple([v.nullable(v.number()), v.nullable(v.number())]),
+  sentences: v.optional(v.number()),
+  readings: v.optional(v.array(v.string()), []),
   brief: v.string(),
   /** Texts that are given along, by name. */
   resources: v.optional(v.array(v.object({ name: v.string(), text: v.string() })), []),

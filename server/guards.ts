@@ -22,6 +22,8 @@ export const safeHeaders: RequestHandler = helmet({
     },
   },
   strictTransportSecurity: false,
+  // Without a referrer a browser calls the origin of a form null, and the desk's own forms would be refused.
+  referrerPolicy: { policy: 'same-origin' },
 });
 
 /** Only the page itself may talk to the desk: the host is this one, and a change comes from this origin. */

@@ -3,6 +3,8 @@ export { frame, keptForm, name, notice, places, signIn, skip, undo } from './fra
 export { arrivals, tally } from './arrivals.ts';
 export { takeIn, comingIn } from './take-in.ts';
 export { assignment, line } from './assignment.ts';
+export * as needs from './needs.ts';
+export * as sorting from './sorting.ts';
 export * as stations from './stations.ts';
 export * as newFiles from './new-files.ts';
 export * as items from './items.ts';
@@ -13,6 +15,7 @@ export { deciding } from './decide.ts';
 export { plan } from './plan.ts';
 export { revise, check } from './revise.ts';
 export { send, response } from './send.ts';
+export { language, preview, receiptSheet } from './files.ts';
 export { asks } from './ask.ts';
 export { shelf, sizeOf } from './shelf.ts';
 export { settings } from './settings.ts';

@@ -75,6 +75,8 @@ export const undo = {
   filesAdded: (count: number) => (count === 1 ? 'new file' : `${count} new files`),
   fileTakenOut: 'file taken out',
   filesOrdered: 'order of files',
+  pictureEdited: 'turned or cut picture',
+  filesJoined: (count: number) => `${count} pictures joined`,
   noteToInstructor: 'note to your instructor',
   replied: 'reply',
   stance: 'what it says',

@@ -14,7 +14,6 @@ export const plan = {
     `Type minutes or hours, such as 45, 1h or 1:30, up to a day. It stays at ${kept}.`,
   remarks: (numbers: string) => `remark ${numbers}`,
   noRemark: 'no remark any more',
-  drag: (title: string) => `Move “${title}”`,
   taskTitle: 'What is to be done',
   kind: 'Kind of change',
   proposed: 'Order as proposed',
@@ -47,8 +46,4 @@ export const plan = {
       : minutes % 60 === 0
         ? `${minutes / 60} h`
         : `${Math.floor(minutes / 60)} h ${minutes % 60} min`,
-  moved: (title: string, place: number, of: number) => `${title} is now at place ${place} of ${of}.`,
-  pickedUp: (title: string) => `Took ${title}. Move it with the arrow keys, put it down with Space.`,
-  dropped: (title: string) => `Put down ${title}.`,
-  cancelled: 'Not moved.',
 };

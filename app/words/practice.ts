@@ -10,6 +10,9 @@ export const nothingMissed =
 export const toQuestions = 'Read the questions';
 export const question = (number: number, lost: string) => `Question ${number}, lost ${lost}`;
 export const yourAnswer = 'Your answer now';
+export const choose = 'choose';
+export const up = (text: string) => `Move up: ${text}`;
+export const down = (text: string) => `Move down: ${text}`;
 export const show = 'Show what it should have had';
 export const right = 'That is right.';
 export const notRight = 'That is not what was asked for.';

@@ -44,6 +44,7 @@ export const send = {
     'Save what goes first, and hand it in yourself. Then Juncture keeps these very files and a receipt of them. Undo takes it back.',
   ownReceiptLine: (when: string, how: string) =>
     how === '' ? `Handed in ${when}, as you noted` : `Handed in ${when}, as you noted: ${how}`,
+  receiptPdf: 'Save the receipt as PDF',
   receiptJson: 'Save the receipt as JSON',
   receiptName: (assignment: string, date: string) => `${assignment}, receipt, ${date}`,
   receipt: 'Receipt',

@@ -1,3 +1,8 @@
+import type { Alignment } from '#core/picture/align.ts';
+import type { PictureEdit } from '#core/picture/edit.ts';
+import type { Sharpness } from '#core/picture/sharpness.ts';
+import type { EditedPicture } from './pictures.ts';
+import type { PdfToWrite } from '#formats/pdf/write-pdf.ts';
 import type { Span } from '#core/text/span.ts';
 import type { Outcome } from '#core/anchors/outcome.ts';
 import type { ResponseSheet } from '#core/check/response-sheet.ts';
@@ -36,6 +41,14 @@ export type FileContent =
   | { readonly kind: 'recording'; readonly mediaType: string }
   | { readonly kind: 'transcript'; readonly mediaType: string; readonly cues: readonly Cue[] };
 
+/** A picture that becomes a page. */
+export interface PictureToJoin {
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  readonly mediaType: string;
+  /** What a screen reader says of the page. */
+  readonly alt: string;
+}
+
 export interface ReaderWorker {
   /** Reads a file of any kind that is taken in. */
   readFile(
@@ -57,6 +70,23 @@ export interface ReaderWorker {
   readBag(bytes: Uint8Array): Promise<ReadResult<Payload>>;
   writeDraftDocx(blocks: readonly RichBlock[], title: string): Promise<Uint8Array<ArrayBuffer>>;
   writeResponseSheetDocx(sheet: ResponseSheet): Promise<Uint8Array<ArrayBuffer>>;
+  /** Where the older of two pictures lies on the newer. */
+  alignPictures(
+    older: Uint8Array<ArrayBuffer>,
+    newer: Uint8Array<ArrayBuffer>,
+  ): Promise<ReadResult<Alignment>>;
+  sharpnessIn(bytes: Uint8Array<ArrayBuffer>): Promise<ReadResult<Sharpness>>;
+  editPicture(
+    bytes: Uint8Array<ArrayBuffer>,
+    mediaType: string,
+    edit: PictureEdit,
+  ): Promise<ReadResult<EditedPicture>>;
+  /** Pictures as the pages of one PDF, in their order. */
+  joinPictures(
+    pictures: readonly PictureToJoin[],
+    about: Pick<PdfToWrite, 'title' | 'language' | 'at'>,
+  ): Promise<ReadResult<Uint8Array<ArrayBuffer>>>;
+  writePdf(content: PdfToWrite): Promise<Uint8Array<ArrayBuffer>>;
   writeBag(root: string, payload: Payload, date: string): Promise<Uint8Array<ArrayBuffer>>;
 }
 

@@ -9,9 +9,11 @@ import { readDiscussion } from '#formats/posts/read-posts.ts';
 import { readQuizResults } from '#formats/qti/read-results.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
+import type { PdfPicturePage, PdfToWrite } from '#formats/pdf/write-pdf.ts';
 import { pdfAssets } from './pdf-assets.ts';
 import { pdfThreads } from './pdf-threads.ts';
 import type { FileContent, ReaderWorker } from './protocol.ts';
+import { alignPictures, editPicture, pageOf, sharpnessIn } from './pictures.ts';
 import { reading } from './reading.ts';
 
 /** A worker has no window, in which alone pdf.js would start threads by itself. */
@@ -52,6 +54,15 @@ async function onto(bytes: Uint8Array, about: Uint8Array | null) {
   return readRemarksOnto(bytes, { bytes: about, paper }, readingAssets);
 }
 
+/** The PDF writer is large too, with the fonts it embeds. */
+async function writtenPdf(content: PdfToWrite) {
+  const [{ writePdf }, { pdfFonts }] = await Promise.all([
+    import('#formats/pdf/write-pdf.ts'),
+    import('./pdf-fonts.ts'),
+  ]);
+  return writePdf(content, await pdfFonts());
+}
+
 const worker: ReaderWorker = {
   readFile: (name, bytes, password, progress) => reading(() => contentOf(name, bytes, password, progress)),
   likelyAssignment: (file, candidates) => Promise.resolve(likelyAssignment(file, candidates)),
@@ -70,5 +81,16 @@ const worker: ReaderWorker = {
     (await import('#formats/docx/write-docx.ts')).writeDraftDocx(blocks, title),
   writeResponseSheetDocx: async (sheet) =>
     (await import('#formats/docx/write-docx.ts')).writeResponseSheetDocx(sheet),
+  alignPictures: (older, newer) => reading(() => alignPictures(older, newer)),
+  sharpnessIn: (bytes) => reading(() => sharpnessIn(bytes)),
+  editPicture: (bytes, mediaType, edit) => reading(() => editPicture(bytes, mediaType, edit)),
+  joinPictures: (pictures, about) =>
+    reading(async () => {
+      const blocks: PdfPicturePage[] = [];
+      for (const { bytes, mediaType, alt } of pictures)
+        blocks.push({ kind: 'picture page', alt, ...(await pageOf(bytes, mediaType)) });
+      return writtenPdf({ ...about, blocks });
+    }),
+  writePdf: writtenPdf,
 };
 expose(worker);

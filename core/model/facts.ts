@@ -184,6 +184,10 @@ export const Assignment = v.object({
     wordsMin: v.nullable(v.number()),
     wordsMax: v.nullable(v.number()),
     fileTypes: v.array(shortText),
+    /** How many sentences a post has at least; nothing where nobody said. */
+    sentencesMin: v.optional(v.nullable(v.number())),
+    /** Readings that it has to use, by the names they go by. */
+    readings: v.optional(v.array(shortText)),
   }),
   brief: longText,
   /** Typed or taken in by the student. */

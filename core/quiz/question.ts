@@ -54,3 +54,10 @@ export function responseText({ choices, partners }: QuizItem, value: string): st
   const [choice, partner = ''] = value.split(' ');
   return `${textIn(choices, choice)} – ${textIn(partners, partner)}`;
 }
+
+/** What a question should have had, in words; of several ways to say it the first. */
+export function correctText(item: QuizItem): string {
+  const { kind, correct } = item;
+  const told = kind === 'short' ? correct.slice(0, 1) : correct;
+  return told.map((value) => responseText(item, value)).join('; ');
+}

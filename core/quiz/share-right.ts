@@ -54,8 +54,9 @@ const NUMBER = /^([+-]?)(\d{1,12})(?:[.,](\d{1,6}))?(?: ?[a-zµ%°].*)?$/;
 function numberIn(text: string): Fraction | null {
   const found = NUMBER.exec(text.replace('−', '-'));
   if (found === null) return null;
-  const size = fromDecimal(`${found[2]}.${found[3] ?? '0'}` as DecimalString);
-  return found[1] === '-' ? subtract(ZERO, size) : size;
+  const [, sign, whole, part = '0'] = found;
+  const size = fromDecimal(`${whole}.${part}` as DecimalString);
+  return sign === '-' ? subtract(ZERO, size) : size;
 }
 
 function isNear(wanted: string, given: string, tolerance: Fraction): boolean {

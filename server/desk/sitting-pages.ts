@@ -47,7 +47,7 @@ interface PageGiven {
 }
 
 function page({ title, deskName, body, script = false }: PageGiven): string {
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${safe(title)} – ${safe(deskName)}</title><style>${STYLE}</style>${script ? '<script type="module" src="/sitting.js"></script>' : ''}</head><body><main><p class="quiet">${safe(deskName)}, course desk</p>${body}</main></body></html>`;
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${safe(title)} – ${safe(deskName)}</title><link rel="icon" href="/sign.svg"><style>${STYLE}</style>${script ? '<script type="module" src="/sitting.js"></script>' : ''}</head><body><main><p class="quiet">${safe(deskName)}, course desk</p>${body}</main></body></html>`;
 }
 
 const addressOf = ({ id }: Sitting, to: string | number) => `/desk/sittings/${id}/${to}`;
@@ -149,7 +149,7 @@ ${clock({ sitting, zone, now })}
 <form method="post" action="${addressOf(sitting, number)}" data-keep>
 <fieldset><legend>${safe(question.prompt)}</legend><p class="quiet">${safe(question.possible)} ${question.possible === '1' ? 'point' : 'points'}</p>${fieldsOf(question, answerOf(sitting, question))}</fieldset>
 <p class="quiet" role="status" data-kept></p>
-<div class="row">${number > 1 ? `<button name="to" value="${number - 1}">Back</button>` : ''}<button class="main" name="to" value="${last ? 'review' : number + 1}">${last ? 'Keep and look over' : 'Keep and go on'}</button>${last ? '' : '<button name="to" value="review">Look over and end</button>'}</div>
+<div class="row"><button class="main" name="to" value="${last ? 'review' : number + 1}">${last ? 'Keep and look over' : 'Keep and go on'}</button>${number > 1 ? `<button name="to" value="${number - 1}">Back</button>` : ''}${last ? '' : '<button name="to" value="review">Look over and end</button>'}</div>
 <nav aria-label="All questions"><ul class="numbers">${numbers}</ul></nav>
 </form>`;
   return page({ title: `Question ${number}, ${assignment.title}`, deskName, body, script: true });
@@ -232,7 +232,7 @@ export function reviewPage({
   const rows = quiz.items
     .map(
       (question, index) =>
-        `<tr><th scope="row"><a href="${addressOf(sitting, index + 1)}">Question ${index + 1}</a></th><td>${safe(question.title)}</td><td>${isAnswered(sitting, question) ? (twice(question, sitting) ? 'two in one place' : 'answered') : 'not answered'}</td></tr>`,
+        `<tr><th scope="row"><a href="${addressOf(sitting, index + 1)}">${index + 1}. ${safe(question.title)}</a></th><td>${isAnswered(sitting, question) ? (twice(question, sitting) ? 'two in one place' : 'answered') : 'not answered'}</td></tr>`,
     )
     .join('');
   const body = `<h1>Look over</h1>${clock({ sitting, zone, now })}<p>${open === 0 ? 'Every question is answered.' : open === 1 ? 'One question is not answered.' : `${open} questions are not answered.`}</p>

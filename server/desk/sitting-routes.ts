@@ -54,7 +54,11 @@ function answerIn(form: AnswerForm, { kind, choices }: KeptQuestion): string[] {
       return choices.flatMap(({ id }) =>
         one(partnerField(id)) === '' ? [] : [pairOf(id, one(partnerField(id)))],
       );
-    default:
+    case 'one':
+    case 'several':
+    case 'number':
+    case 'short':
+    case 'long':
       return listOf(fields[answerField]).filter((value) => value !== '');
   }
 }

@@ -23,7 +23,7 @@ export interface Found<D> {
   readonly quote: string | null;
 }
 
-export type TextFault = 'unreadable' | 'repeated';
+type TextFault = 'unreadable' | 'repeated';
 export type Judged<D> =
   | { readonly fault: TextFault; readonly found: null }
   | { readonly fault: null; readonly found: readonly Found<D>[] };

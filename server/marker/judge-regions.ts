@@ -1,13 +1,7 @@
+import type { Grey } from '#core/picture/grey.ts';
 import type { RegionRule, WorkRules } from './marking-rules.ts';
 
-/** A picture as the marker looks at it: how dark each pixel is, 0 (black) to 255, row by row. */
-export interface Grey {
-  readonly width: number;
-  readonly height: number;
-  readonly values: Uint8Array;
-}
-
-export type PictureFault = 'empty' | 'other';
+type PictureFault = 'empty' | 'other';
 export type RegionsJudged =
   | { readonly fault: PictureFault; readonly met: null }
   | { readonly fault: null; readonly met: readonly RegionRule[] };

@@ -195,11 +195,15 @@ describe('a drawing', () => {
     pen.fillStyle = '#111';
     pen.fillRect(60, 92, 200, 8);
   };
+  const drawnAnew = (pen: Pen) => {
+    newScale(pen);
+    bar(pen);
+  };
   const ofDrawing = async (bytes: Uint8Array<ArrayBuffer>, name = 'New log.png', mediaType = 'image/png') =>
     marked('core-log', { kind: 'files', files: [await sent(name, mediaType, bytes)] });
 
   it('wins what is drawn anew where it was remarked on, and is told of the rest in its place', async () => {
-    const { marking, attempt } = await ofDrawing(await picture((pen) => [newScale(pen), bar(pen)]));
+    const { marking, attempt } = await ofDrawing(await picture(drawnAnew));
     expect(pointsOf(marking)['core-scale']).toBe('6');
     expect(pointsOf(marking)['core-horizons']).toBe('7');
     const bytes = await bytesOf(attempt.files[0]);
@@ -211,13 +215,13 @@ describe('a drawing', () => {
   });
 
   it('wins the same at another size, and as a page of a PDF', async () => {
-    const large = await ofDrawing(await picture((pen) => [newScale(pen), bar(pen)], [1800, 2480]));
+    const large = await ofDrawing(await picture(drawnAnew, [1800, 2480]));
     expect(large.marking.score).toBe('17.5');
   });
 
   it('is looked at as a page of a PDF too', async () => {
     const pdf = await PDFDocument.create();
-    const image = await pdf.embedPng(await picture((pen) => [newScale(pen), bar(pen)]));
+    const image = await pdf.embedPng(await picture(drawnAnew));
     pdf.addPage([450, 620]).drawImage(image, { x: 0, y: 0, width: 450, height: 620 });
     const { marking } = await ofDrawing(new Uint8Array(await pdf.save()), 'New log.pdf', 'application/pdf');
     expect(marking.score).toBe('17.5');

@@ -1,8 +1,8 @@
 import { Fold } from '../../shared/controls/Fold.tsx';
+import { needsOf } from '#core/check/needs.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
-import { countWords } from '#core/text/words.ts';
 import { stationOf } from '#core/assignment/line.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { blocksOfLines, paperOf, type Paper } from '#core/paper/paper.ts';
@@ -15,6 +15,7 @@ import { saidBy } from '../../shared/remark/said.ts';
 import * as words from '../../words/en.ts';
 import { texts } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
+import { needTold } from '../../shared/line/needs-told.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** The last look: what is not answered, what the requirements say, and both versions word by word. */
@@ -118,20 +119,25 @@ function Unanswered({ outlet: { work: view, answers } }: { outlet: AssignmentOut
 }
 
 function Requirements({ outlet: { view, live } }: { outlet: AssignmentOutlet }) {
-  const { wordsMin, wordsMax } = view.assignment.requirements;
-  const count = useMemo(() => (live === null ? null : countWords(live.paper.text)), [live]);
-  const text =
-    wordsMin === null || wordsMax === null
-      ? words.check.noRequirements
-      : count === null
-        ? words.check.noDraft
-        : count >= wordsMin && count <= wordsMax
-          ? words.check.wordsMet(count, wordsMin, wordsMax)
-          : words.check.wordsNotMet(count, wordsMin, wordsMax);
+  const { assignment } = view;
+  const needs = useMemo(
+    () => (live === null ? null : needsOf(assignment, live.paper.text)),
+    [assignment, live],
+  );
   return (
     <section>
       <SectionTitle>{words.check.requirements}</SectionTitle>
-      <p className="mt-1">{text}</p>
+      {needs === null ? (
+        <p className="mt-1">{words.check.noDraft}</p>
+      ) : needs.length === 0 ? (
+        <p className="mt-1">{words.check.noRequirements}</p>
+      ) : (
+        <ul className="mt-1">
+          {needs.map((need) => (
+            <li key={`${need.kind} ${need.kind === 'reading' ? need.name : ''}`}>{needTold(need)}</li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }

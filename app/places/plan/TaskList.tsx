@@ -1,28 +1,10 @@
 import { Explained } from '../../shared/controls/Explained.tsx';
 import { CheckBox } from '../../shared/controls/CheckBox.tsx';
+import { SortableList, SortableRow } from '../../shared/controls/Sortable.tsx';
 import { Select } from '../../shared/controls/Select.tsx';
 import { minutesIn } from '#core/plan/minutes.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type Announcements,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
 import clsx from 'clsx';
-import { GripVertical } from 'lucide-react';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { PlannedTask } from '#core/plan/tasks.ts';
@@ -41,77 +23,32 @@ import { assignmentAddress } from '../../shared/page/addresses.ts';
 /** The tasks, to be put in order by dragging or with the keys. */
 export function TaskList({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
-  // While an order is being saved the list already stands as it was dropped.
-  const [dropped, setDropped] = useState<readonly string[] | null>(null);
   const byId = new Map(view.tasks.map((planned) => [planned.task.id as string, planned]));
-  const ids =
-    dropped?.every((id) => byId.has(id)) === true && dropped.length === byId.size
-      ? [...dropped]
-      : [...byId.keys()];
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const end = ({ active, over }: DragEndEvent) => {
-    if (over === null || active.id === over.id) return;
-    const order = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
-    setDropped(order);
-    void orderTasks(workspace, view.assignment.id, order).finally(() => setDropped(null));
-  };
-  const titleOf = (id: string | number) => byId.get(String(id))?.task.title ?? '';
-  const announcements: Announcements = {
-    onDragStart: ({ active }) => words.plan.pickedUp(titleOf(active.id)),
-    onDragOver: ({ active, over }) =>
-      over === null
-        ? undefined
-        : words.plan.moved(titleOf(active.id), ids.indexOf(String(over.id)) + 1, ids.length),
-    onDragEnd: ({ active }) => words.plan.dropped(titleOf(active.id)),
-    onDragCancel: () => words.plan.cancelled,
-  };
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={end}
-      accessibility={{ announcements, screenReaderInstructions: { draggable: words.plan.proposedHint } }}
-    >
-      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ol className="grid grid-cols-1 gap-2">
-          {ids.flatMap((id) => {
-            const planned = byId.get(id);
-            return planned === undefined ? [] : [<TaskRow key={id} view={view} planned={planned} />];
-          })}
-        </ol>
-      </SortableContext>
-    </DndContext>
+    <SortableList
+      ids={[...byId.keys()]}
+      titleOf={(id) => byId.get(id)?.task.title ?? ''}
+      hint={words.plan.proposedHint}
+      onOrder={(ids) => orderTasks(workspace, view.assignment.id, ids)}
+      className="grid grid-cols-1 gap-2"
+      row={(id) => {
+        const planned = byId.get(id);
+        return planned === undefined ? null : <TaskRow key={id} view={view} planned={planned} />;
+      }}
+    />
   );
 }
 
 function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask }) {
   const workspace = useWorkspace();
   const { task, behind, gain, importance } = planned;
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    id: task.id,
-  });
   return (
-    <li
-      ref={setNodeRef}
+    <SortableRow
+      id={task.id}
+      title={task.title}
       data-task={task.id}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={clsx(
-        'flex items-center gap-2.5 max-md:flex-wrap rounded-lg border border-l-[3px] border-rule border-l-act bg-surface py-2 pr-3.5 pl-1',
-        isDragging && 'relative z-20 shadow-(--shadow)',
-      )}
+      className="flex items-center gap-2.5 max-md:flex-wrap rounded-lg border border-l-[3px] border-rule border-l-act bg-surface py-2 pr-3.5 pl-1"
     >
-      <button
-        type="button"
-        className="cursor-grab touch-none rounded p-1 text-quiet hover:text-ink"
-        {...attributes}
-        {...listeners}
-        aria-label={words.plan.drag(task.title)}
-      >
-        <GripVertical size={17} aria-hidden />
-      </button>
       <CheckBox
         large
         label={`${words.plan.done}: ${task.title}`}
@@ -157,7 +94,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
           )}
         </div>
       </div>
-    </li>
+    </SortableRow>
   );
 }
 

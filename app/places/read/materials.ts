@@ -70,17 +70,26 @@ export function papersIn(view: AssignmentView, material: Material): PaperFile[] 
   const papers = view.papers.filter(({ role }) => roles.includes(role));
   // Of a quiz the attempt that the score goes by comes first, then the others, latest first.
   if (material === 'quiz') return papers.toSorted((x, y) => quizRank(view, x) - quizRank(view, y));
-  if (material !== 'overlap') return papers;
+  if (material !== 'overlap') {
+    // What has remarks on it comes first: a response sheet has none. Of several attempts the latest.
+    const spoken = new Set(view.remarks.map(({ paperHash }) => paperHash));
+    const numberOf = (paper: PaperFile) => attemptOf(view, paper)?.attempt.number ?? 0;
+    return papers.toSorted(
+      (x, y) => Number(spoken.has(y.hash)) - Number(spoken.has(x.hash)) || numberOf(y) - numberOf(x),
+    );
+  }
   const matched = new Set(
     view.remarks.flatMap(({ channel, paperHash }) => (channel === 'overlap' ? [paperHash] : [])),
   );
   return papers.filter(({ hash }) => matched.has(hash));
 }
 
-/** The attempt that a paper came back for; null where it is not known. */
+/** The attempt that a paper was sent as or came back for; null where it is not known. */
 function attemptOf({ attempts }: AssignmentView, { hash }: PaperFile): MarkedAttempt | null {
   return (
-    attempts.find(({ markings }) => markings.some(({ files }) => files.some((f) => f.hash === hash))) ?? null
+    attempts.find(({ attempt, markings }) =>
+      [attempt, ...markings].some(({ files }) => files.some((f) => f.hash === hash)),
+    ) ?? null
   );
 }
 

@@ -1,15 +1,16 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
-import clsx from 'clsx';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { paperOfDraft, richBlocksOf } from '#core/paper/draft.ts';
 import type { Draft, DraftContent } from '#core/model/work.ts';
+import { needsOf } from '#core/check/needs.ts';
 import { countWords } from '#core/text/words.ts';
 import { hashOf } from '#formats/hash.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button } from '../../shared/controls/Controls.tsx';
 import { fileNameOf } from '../../shared/files/file-name.ts';
+import { needTold } from '../../shared/line/needs-told.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import { bytesOfFile } from '../../shared/files/file-bytes.ts';
 import * as words from '../../words/en.ts';
@@ -130,8 +131,12 @@ function Head({
   editorTools: React.ReactNode;
 }) {
   const workspace = useWorkspace();
-  const count = useMemo(() => (live === null ? null : countWords(live.paper.text)), [live]);
-  const { wordsMin, wordsMax } = view.assignment.requirements;
+  const { assignment } = view;
+  const needs = useMemo(
+    () => (live === null ? null : needsOf(assignment, live.paper.text)),
+    [assignment, live],
+  );
+  const count = useMemo(() => (live === null ? 0 : countWords(live.paper.text)), [live]);
   const bringIn = async (file: File | undefined) => {
     if (file === undefined) return;
     const bytes = await bytesOfFile(file);
@@ -161,10 +166,19 @@ function Head({
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-5 py-1 max-md:px-3">
       {editorTools}
-      <p className={clsx('text-sm text-quiet')}>
-        {count !== null && <b className="text-ink">{words.revise.wordCount(count)}</b>}
-        {wordsMin !== null && wordsMax !== null && ` · ${words.revise.wordsBetween(wordsMin, wordsMax)}`}
-      </p>
+      <ul aria-label={words.needs.title} className="flex flex-wrap gap-x-4 text-sm text-quiet">
+        {needs !== null && !needs.some(({ kind }) => kind === 'words') && (
+          <li className="font-semibold text-ink">{words.revise.wordCount(count)}</li>
+        )}
+        {needs?.map((need) => (
+          <li
+            key={`${need.kind} ${need.kind === 'reading' ? need.name : ''}`}
+            className={need.met ? undefined : 'font-semibold text-ink'}
+          >
+            {needTold(need)}
+          </li>
+        ))}
+      </ul>
       {view.submission === null && (
         <label className="ml-auto cursor-pointer py-1 text-sm font-semibold text-accent focus-within:outline-2 focus-within:outline-accent hover:underline">
           {words.revise.bringIn}

@@ -1,34 +1,38 @@
 import { useState } from 'react';
+import { standing } from '#core/assignment/attempts.ts';
+import { departuresFrom } from '#core/check/needs.ts';
 import { stationOf } from '#core/assignment/line.ts';
 import { itemRows } from '#core/assignment/items.ts';
 import type { SentPost } from '#core/model/handed-in.ts';
 import type { Draft, DraftContent, StoredFile } from '#core/model/work.ts';
-import { richBlocksOf, textOfDraft } from '#core/paper/draft.ts';
+import { textOfDraft } from '#core/paper/draft.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { fileNameOf } from '../../shared/files/file-name.ts';
-import { responseSheetOf } from '../../shared/files/response-sheet.ts';
+import { PreviewButton } from '../../shared/files/PreviewButton.tsx';
 import { StationNotice } from '../../shared/line/StationNotice.tsx';
+import { shownMoment } from '../../shared/shown/shown.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import { useKeptText } from '../../shared/remark/kept-text.ts';
 import * as words from '../../words/en.ts';
-import { reader } from '../../workers/clients.ts';
 import {
   noteToInstructor,
   recordHandedIn,
   sendAttempt,
   sentFile,
-  WORD_TYPE,
   type Going,
-  type WrittenFile,
 } from '../../workspace/commands/send.ts';
-import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
+import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
+import { Departing } from './Departing.tsx';
+import { HandedIn } from './HandedIn.tsx';
 import { Rules } from './Rules.tsx';
+import { writtenParts } from './written-parts.ts';
 
 /** What goes with the next attempt, and the sending of it. */
 export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
   const workspace = useWorkspace();
+  const nowMs = useNow();
   const { view, content, live, answers } = outlet;
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -43,6 +47,15 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const post = view.kind === 'posts' && content !== null ? postOf(draft, content) : null;
   const items = view.kind === 'items' ? Object.keys(draft.items).length : 0;
+  const departures = departuresFrom(view.assignment, {
+    text: content === null ? null : textOfDraft(content),
+    files:
+      view.kind === 'paper'
+        ? [...files, ...parts.filter(({ role }) => role === 'paper')].map(({ name }) => name)
+        : [],
+    atMs: nowMs,
+    isFirst: standing(view.attempts).length === 0,
+  });
   const ready = (content === null || live !== null) && (files.length > 0 || content !== null || items > 0);
   const go = async (by: (going: Going) => Promise<void>) => {
     setAsking(false);
@@ -88,19 +101,32 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
                 <b className="break-words">{part.name}</b>
                 <span className="block text-sm text-quiet">{part.is}</span>
               </span>
-              <Button
-                look="quiet"
-                className="px-1"
-                disabled={!ready}
-                onClick={() =>
-                  void part.write().then(({ name, bytes, mediaType }) => offerFile(name, bytes, mediaType))
-                }
-              >
-                {part.save}
-              </Button>
+              <span className="flex flex-wrap gap-x-4">
+                <PreviewButton
+                  name={part.name}
+                  disabled={!ready}
+                  bytesOf={async () => (await part.write()).bytes}
+                />
+                <Button
+                  look="quiet"
+                  className="px-1"
+                  disabled={!ready}
+                  onClick={() =>
+                    void part.write().then(({ name, bytes, mediaType }) => offerFile(name, bytes, mediaType))
+                  }
+                >
+                  {part.save}
+                </Button>
+              </span>
             </li>
           ))}
         </ul>
+        <Departing
+          departures={departures}
+          note={note}
+          shown={(at) => shownMoment(at, view.course?.zone)}
+          onPropose={(proposed) => typeNote(note.trim() === '' ? proposed : `${note.trim()}\n\n${proposed}`)}
+        />
         <label className="mt-3 block">
           <b>{words.send.note}</b>
           <textarea
@@ -156,37 +182,6 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
   );
 }
 
-/** For work that no course desk takes: that it was handed in, and how. */
-function HandedIn({ disabled, onRecord }: { disabled: boolean; onRecord: (how: string) => void }) {
-  const [how, setHow] = useState('');
-  return (
-    <form
-      className="grid gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onRecord(how.trim());
-      }}
-    >
-      <label>
-        <b>{words.send.how}</b>
-        <input
-          value={how}
-          maxLength={500}
-          placeholder={words.send.howPlaceholder}
-          onChange={(event) => setHow(event.target.value)}
-          className="mt-1 block w-full rounded-md border border-rule bg-surface px-3 py-2 placeholder:text-quiet"
-        />
-      </label>
-      <div>
-        <Button type="submit" look="main" disabled={disabled}>
-          {words.send.handedIn}
-        </Button>
-      </div>
-      <p className="text-sm text-quiet">{words.send.handedInLead}</p>
-    </form>
-  );
-}
-
 function postOf(draft: Draft, content: DraftContent): SentPost {
   const place = draft.post ?? { answers: null, betters: null };
   return { ...place, text: textOfDraft(content) };
@@ -220,68 +215,20 @@ function KeptFile({ file }: { file: StoredFile }) {
         <b className="break-words">{file.name}</b>
         <span className="block text-sm text-quiet">{words.send.keptFile(words.sizeOf(file.size))}</span>
       </span>
-      <Button
-        look="quiet"
-        className="px-1"
-        onClick={() =>
-          void workspace.fileBytes(file.hash).then((bytes) => {
-            if (bytes !== null) offerFile(file.name, bytes, file.mediaType);
-          })
-        }
-      >
-        {words.assignment.saveFile}
-      </Button>
+      <span className="flex flex-wrap gap-x-4">
+        <PreviewButton name={file.name} bytesOf={() => workspace.fileBytes(file.hash)} />
+        <Button
+          look="quiet"
+          className="px-1"
+          onClick={() =>
+            void workspace.fileBytes(file.hash).then((bytes) => {
+              if (bytes !== null) offerFile(file.name, bytes, file.mediaType);
+            })
+          }
+        >
+          {words.assignment.saveFile}
+        </Button>
+      </span>
     </li>
   );
-}
-
-/** A file that is written for the attempt when it is wanted. */
-interface Part {
-  readonly name: string;
-  readonly is: string;
-  readonly save: string;
-  readonly write: () => Promise<WrittenFile>;
-}
-
-function writtenParts(
-  { view, work, content, live, answers }: AssignmentOutlet,
-  draft: Draft,
-  nameOf: (what: string, ending: string) => string,
-): Part[] {
-  const part = (
-    role: WrittenFile['role'],
-    shown: Pick<Part, 'is' | 'save'>,
-    name: string,
-    bytes: () => Promise<Uint8Array<ArrayBuffer>>,
-  ): Part => ({
-    ...shown,
-    name,
-    write: async () => ({ role, name, mediaType: WORD_TYPE, bytes: await bytes() }),
-  });
-  // A post is text alone; of an activity only the answers go.
-  if (view.kind === 'posts' || view.kind === 'items') return [];
-  const paper =
-    draft.bodyHash === null || content === null
-      ? []
-      : [
-          part(
-            'paper',
-            { is: words.send.paper, save: words.send.savePaper },
-            nameOf(words.send.paperIs, 'docx'),
-            () => reader.ask((worker) => worker.writeDraftDocx(richBlocksOf(content), view.assignment.title)),
-          ),
-        ];
-  // Without a remark there is nothing to account for.
-  const response =
-    work.remarks.length === 0
-      ? []
-      : [
-          part(
-            'response',
-            { is: words.send.response, save: words.send.saveResponse },
-            nameOf(words.send.responseIs, 'docx'),
-            () => reader.ask((worker) => worker.writeResponseSheetDocx(responseSheetOf(work, live, answers))),
-          ),
-        ];
-  return [...paper, ...response];
 }

@@ -1,36 +1,44 @@
+import type { AssignmentView } from '#core/assignment/view.ts';
 import type { Attempt, Receipt } from '#core/model/facts.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { fileSafe } from '../../shared/files/file-name.ts';
+import { receiptSheetOf } from '../../shared/files/receipt-sheet.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import * as words from '../../words/en.ts';
+import { reader } from '../../workers/clients.ts';
 
 /** What was handed in and when, as the course desk confirmed it or the student noted it: files, sizes, fingerprints. */
 export function ReceiptView({
-  attempt: { outside },
+  view,
+  attempt,
   receipt,
-  title,
-  zone,
 }: {
+  view: AssignmentView;
   attempt: Attempt;
   receipt: Receipt;
-  title: string;
-  zone: string | undefined;
 }) {
-  const when = shownMoment(receipt.at, zone);
-  const save = () =>
-    offerFile(
-      `${fileSafe(words.send.receiptName(title, receipt.at.slice(0, 10)))}.json`,
-      new TextEncoder().encode(JSON.stringify(receipt, null, 2)),
-      'application/json',
-    );
+  const { outside } = attempt;
+  const when = shownMoment(receipt.at, view.course?.zone);
+  const name = fileSafe(words.send.receiptName(view.assignment.title, receipt.at.slice(0, 10)));
+  const saveJson = () =>
+    offerFile(`${name}.json`, new TextEncoder().encode(JSON.stringify(receipt, null, 2)), 'application/json');
+  const savePdf = async () => {
+    const bytes = await reader.ask((worker) => worker.writePdf(receiptSheetOf(view, attempt, receipt)));
+    offerFile(`${name}.pdf`, bytes, 'application/pdf');
+  };
   return (
     <section>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <SectionTitle>{words.send.receipt}</SectionTitle>
-        <Button look="quiet" className="px-1" onClick={save}>
-          {words.send.receiptJson}
-        </Button>
+        <span className="flex flex-wrap gap-x-4">
+          <Button look="quiet" className="px-1" onClick={() => void savePdf()}>
+            {words.send.receiptPdf}
+          </Button>
+          <Button look="quiet" className="px-1" onClick={saveJson}>
+            {words.send.receiptJson}
+          </Button>
+        </span>
       </div>
       {outside ? (
         <p className="mt-1">{words.send.ownReceiptLine(when, receipt.rule)}</p>

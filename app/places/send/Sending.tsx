@@ -30,13 +30,7 @@ export function Sending() {
       )}
       {view.submission?.state.kind === 'waiting to go' && <OnItsWay id={view.submission.id} />}
       {receipts.map(({ attempt, receipt }) => (
-        <ReceiptView
-          key={receipt.id}
-          attempt={attempt}
-          receipt={receipt}
-          title={view.assignment.title}
-          zone={view.course?.zone}
-        />
+        <ReceiptView key={receipt.id} view={view} attempt={attempt} receipt={receipt} />
       ))}
       {is === 'look' && receipts.length === 0 && <StationNotice view={view} station="send" />}
       {view.kind === 'quiz' && is === 'do' && <TakeQuiz view={view} />}

@@ -1,7 +1,10 @@
+import { placeIn, shareIn, type PictureSize } from '#core/check/picture-places.ts';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
 import type { Draft } from '#core/model/work.ts';
+import { placeAfter, type PictureEdit } from '#core/picture/edit.ts';
 import { hashOf } from '#formats/hash.ts';
 import * as words from '../../words/en.ts';
+import type { Writing } from '../storage/transact.ts';
 import type { Workspace } from '../workspace.ts';
 import { draftFor } from './draft.ts';
 
@@ -24,24 +27,77 @@ export async function addFiles(
   const label = words.undo.filesAdded(files.length);
   await workspace.run(assignmentId, label, async (writing) => {
     const draft = await draftFor(workspace, writing, assignmentId, attemptNumber);
-    for (const { hash, name, mediaType, bytes } of hashed) {
-      // What the workspace has already is that file, whatever it is called now.
-      if ((await writing.get('files', hash)) !== null) continue;
-      writing.putBytes(hash, bytes);
-      await writing.put('files', {
-        hash,
-        name,
-        mediaType,
-        size: bytes.length,
-        cameAt: workspace.now(),
-        origin: 'dropped',
-        assignmentId,
-        role: 'version',
-        aboutHash: null,
-      });
-    }
+    for (const file of hashed) await keepFile(workspace, writing, assignmentId, file);
     const all = [...new Set([...draft.files, ...hashed.map(({ hash }) => hash)])];
     await writing.put('drafts', { ...draft, files: all, savedAt: workspace.now() });
+  });
+}
+
+async function keepFile(
+  workspace: Workspace,
+  writing: Writing,
+  assignmentId: AssignmentId,
+  { hash, name, mediaType, bytes }: NewFile & { readonly hash: FileHash },
+): Promise<void> {
+  // What the workspace has already is that file, whatever it is called now.
+  if ((await writing.get('files', hash)) !== null) return;
+  writing.putBytes(hash, bytes);
+  await writing.put('files', {
+    hash,
+    name,
+    mediaType,
+    size: bytes.length,
+    cameAt: workspace.now(),
+    origin: 'dropped',
+    assignmentId,
+    role: 'version',
+    aboutHash: null,
+  });
+}
+
+/** Puts a picture that was cut or turned in the place of the one it was made from; places shown in that one go along. */
+export async function replaceByEdited(
+  workspace: Workspace,
+  draft: Draft,
+  old: FileHash,
+  file: NewFile & { readonly was: PictureSize; readonly size: PictureSize; readonly edit: PictureEdit },
+): Promise<FileHash> {
+  const hash = await hashOf(file.bytes);
+  await workspace.run(draft.assignmentId, words.undo.pictureEdited, async (writing) => {
+    const known = await writing.get('drafts', draft.id);
+    if (known === null) return;
+    await keepFile(workspace, writing, draft.assignmentId, { ...file, hash });
+    const files = known.files.map((one) => (one === old ? hash : one));
+    await writing.put('drafts', { ...known, files, savedAt: workspace.now() });
+    for (const answer of await writing.all('answers')) {
+      if (!answer.regions.some(({ fileHash }) => fileHash === old)) continue;
+      const regions = answer.regions.flatMap((place) => {
+        if (place.fileHash !== old) return [place];
+        const moved = placeAfter(shareIn(place, file.was), file.edit);
+        return moved === null ? [] : [placeIn(hash, moved, file.size)];
+      });
+      await writing.put('answers', { ...answer, regions });
+    }
+  });
+  return hash;
+}
+
+/** Puts one file in the place of several that it was made of; they stay on the Shelf. */
+export async function joinFiles(
+  workspace: Workspace,
+  draft: Draft,
+  joined: readonly FileHash[],
+  file: NewFile,
+): Promise<void> {
+  const hash = await hashOf(file.bytes);
+  const parts = new Set(joined);
+  await workspace.run(draft.assignmentId, words.undo.filesJoined(joined.length), async (writing) => {
+    const known = await writing.get('drafts', draft.id);
+    if (known === null) return;
+    await keepFile(workspace, writing, draft.assignmentId, { ...file, hash });
+    const first = known.files.findIndex((one) => parts.has(one));
+    const files = known.files.toSpliced(first, 0, hash).filter((one) => !parts.has(one));
+    await writing.put('drafts', { ...known, files, savedAt: workspace.now() });
   });
 }
 
@@ -52,13 +108,11 @@ export function takeFileOut(workspace: Workspace, draft: Draft, hash: FileHash):
   );
 }
 
-/** Moves a file up or down among those that go. */
-export function moveFile(workspace: Workspace, draft: Draft, hash: FileHash, by: -1 | 1): Promise<void> {
+/** Puts the files that go in an order; one that came meanwhile stays at the end. */
+export function orderFiles(workspace: Workspace, draft: Draft, order: readonly string[]): Promise<void> {
   return changeFiles(workspace, draft, words.undo.filesOrdered, (files) => {
-    const at = files.indexOf(hash);
-    const to = at + by;
-    if (at < 0 || to < 0 || to >= files.length) return files;
-    return files.toSpliced(at, 1).toSpliced(to, 0, hash);
+    const place = (hash: FileHash) => (order.includes(hash) ? order.indexOf(hash) : order.length);
+    return [...files].sort((one, other) => place(one) - place(other));
   });
 }
 

@@ -55,7 +55,7 @@ const returned = () => takeInReturnedFile(workspace, fact, bytes, { kind: 'paper
 describe('facts of the desk', () => {
   it('are copied in, with a remark for overall words and for each criterion comment', async () => {
     await takeAll();
-    expect(records().assignments.size).toBe(21);
+    expect(records().assignments.size).toBe(22);
     expect(await workspace.metaValue('cursor')).toBe(desk.facts.length);
     const own = [...records().remarks.values()].filter((r) => r.assignmentId === marking.assignmentId);
     expect(own.map((r) => r.channel).sort()).toEqual([

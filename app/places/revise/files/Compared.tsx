@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import {
   placeIn,
@@ -7,15 +7,22 @@ import {
   type PictureShare,
   type PictureSize,
 } from '#core/check/picture-places.ts';
+import type { FileHash } from '#core/model/ids.ts';
+import { shareOnNewer } from '#core/picture/align.ts';
+import { within } from '#core/picture/edges.ts';
 import type { StoredFile } from '#core/model/work.ts';
+import { Button } from '../../../shared/controls/Controls.tsx';
 import { Slider } from '../../../shared/controls/Slider.tsx';
 import { Toggles } from '../../../shared/controls/Toggles.tsx';
-import { useFileUrl } from '../../../shared/files/file-url.ts';
+import { FilePreview } from '../../../shared/files/preview.ts';
+import { useFileBytes, useFileUrl } from '../../../shared/files/file-url.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import * as words from '../../../words/en.ts';
 import { answerByPlace } from '../../../workspace/commands/answer.ts';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
+import { isPicture, useAlignment } from './pictures.ts';
 import { PictureView, type Marked } from './PictureView.tsx';
+import { PlaceByKeys } from './PlaceByKeys.tsx';
 
 /** The file that was marked and the new one: beside one another, or one over the other with a slider between. */
 export function Compared({
@@ -37,26 +44,44 @@ export function Compared({
   const [share, setShare] = useState(0.5);
   const [oldSize, setOldSize] = useState<PictureSize | null>(null);
   const [newSize, setNewSize] = useState<PictureSize | null>(null);
-  const old = work.papers.find(({ mediaType, role }) => role === 'marked' && isPicture(mediaType)) ?? null;
+  const [placeByKeys, setPlaceByKeys] = useState<{ of: string; place: PictureShare } | null>(null);
+  const keysPlace = placeByKeys !== null && placeByKeys.of === drawingFor ? placeByKeys.place : null;
+  const setKeysPlace = (place: PictureShare) =>
+    setPlaceByKeys(drawingFor === null ? null : { of: drawingFor, place });
   const isNewPicture = shown !== null && isPicture(shown.mediaType);
+  const old = oldFile(work, isNewPicture);
+  const alignment = useAlignment(
+    old !== null && isPicture(old.mediaType) ? { hash: old.hash, size: oldSize } : null,
+    isNewPicture ? { hash: shown.hash, size: newSize } : null,
+  );
   const oldMarks = old === null || oldSize === null ? [] : marksOnOld(work, old.hash, oldSize, focusedId);
+  // Where something was asked for, on the new picture.
+  const asked =
+    alignment === null
+      ? []
+      : oldMarks.map((mark) => ({ ...mark, share: shareOnNewer(mark.share, alignment) }));
   const answers = shown === null || newSize === null ? [] : answersOn(work, shown.hash, newSize, focusedId);
   const draw = (drawn: PictureShare) => {
     const remark = work.remarks.find(({ id }) => id === drawingFor);
     if (remark === undefined || shown === null || newSize === null) return;
     void answerByPlace(workspace, view.assignment.id, remark, placeIn(shown.hash, drawn, newSize));
+    setPlaceByKeys(null);
     onDrawn();
   };
   const onDraw = drawingFor === null ? undefined : draw;
   const oldPicture = old !== null && (
     <figure className="min-w-0">
       <figcaption className="mb-1 text-sm text-quiet">{words.newFiles.marked(old.name)}</figcaption>
-      <PictureView
-        hash={old.hash}
-        name={words.newFiles.marked(old.name)}
-        marks={oldMarks}
-        onSize={setOldSize}
-      />
+      {isPicture(old.mediaType) ? (
+        <PictureView
+          hash={old.hash}
+          name={words.newFiles.marked(old.name)}
+          marks={oldMarks}
+          onSize={setOldSize}
+        />
+      ) : (
+        <KeptPreview file={old} />
+      )}
     </figure>
   );
   if (shown === null) return <div className="mt-4 max-w-xl">{oldPicture}</div>;
@@ -64,12 +89,20 @@ export function Compared({
     return (
       <div className="grid gap-4 lg:grid-cols-2">
         {oldPicture}
-        <NewFile file={shown} />
+        <figure className="min-w-0">
+          <figcaption className="mb-1 text-sm text-quiet">{words.newFiles.isNew(shown.name)}</figcaption>
+          <KeptPreview file={shown} />
+        </figure>
       </div>
     );
+  const proposed = keysPlace ?? asked.find(({ id }) => id === drawingFor)?.share ?? MIDDLE;
+  const drawn: Marked[] =
+    drawingFor === null || keysPlace === null
+      ? []
+      : [{ id: 'place', number: null, share: keysPlace, focused: true, isAnswer: true }];
   return (
     <>
-      {old !== null && (
+      {old !== null && isPicture(old.mediaType) && (
         <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-1">
           <Toggles
             label={words.newFiles.look}
@@ -93,22 +126,38 @@ export function Compared({
         </div>
       )}
       {drawingFor !== null && (
-        <p ref={intoView} role="status" className="mb-2 rounded-md bg-sunken px-3 py-2 text-sm font-semibold">
-          {words.newFiles.drawNow}
-        </p>
+        <div ref={intoView} className="mb-3 rounded-md bg-sunken px-3 py-2">
+          <p role="status" className="text-sm font-semibold">
+            {words.newFiles.drawNow}
+          </p>
+          <PlaceByKeys place={within(proposed)} onChange={setKeysPlace} />
+          <Button className="mt-1" onClick={() => draw(within(proposed))}>
+            {words.newFiles.keepPlace}
+          </Button>
+        </div>
       )}
-      {look === 'over' && old !== null ? (
+      {look === 'over' && old !== null && alignment !== null ? (
         <figure className="max-w-2xl">
-          <figcaption className="mb-1 text-sm text-quiet">{words.newFiles.overCaption}</figcaption>
+          <figcaption className="mb-1 text-sm text-quiet">
+            {words.newFiles.overCaption} {alignment.sure ? words.newFiles.aligned : words.newFiles.fitted}
+          </figcaption>
           <PictureView
             hash={shown.hash}
             name={words.newFiles.isNew(shown.name)}
-            marks={[...answers, ...oldMarks]}
+            marks={[...answers, ...asked, ...drawn]}
             onSize={setNewSize}
             onDraw={onDraw}
           >
-            <div className="absolute inset-0" style={{ clipPath: `inset(0 0 0 ${share * 100}%)` }}>
-              <OldOver hash={old.hash} name={words.newFiles.marked(old.name)} onSize={setOldSize} />
+            <div
+              className="absolute inset-0 overflow-hidden"
+              style={{ clipPath: `inset(0 0 0 ${share * 100}%)` }}
+            >
+              <OldOver
+                hash={old.hash}
+                name={words.newFiles.marked(old.name)}
+                place={alignment.place}
+                onSize={setOldSize}
+              />
             </div>
             <span
               aria-hidden
@@ -126,7 +175,7 @@ export function Compared({
               hash={shown.hash}
               name={words.newFiles.isNew(shown.name)}
               // Where it was asked for is shown faintly on the new one too.
-              marks={[...oldMarks.filter(({ focused }) => focused), ...answers]}
+              marks={[...asked.filter(({ focused }) => focused), ...answers, ...drawn]}
               onSize={setNewSize}
               onDraw={onDraw}
             />
@@ -142,14 +191,16 @@ function intoView(element: HTMLElement | null): void {
   element?.scrollIntoView({ block: 'nearest' });
 }
 
-/** The marked picture over the new one, stretched to the same size so that the two lie on one another. */
+/** The marked picture over the new one, where what both show lies on itself. */
 function OldOver({
   hash,
   name,
+  place,
   onSize,
 }: {
   hash: string;
   name: string;
+  place: PictureShare;
   onSize: (size: PictureSize) => void;
 }) {
   const url = useFileUrl(hash);
@@ -158,7 +209,13 @@ function OldOver({
       src={url}
       alt={name}
       draggable={false}
-      className="absolute inset-0 h-full w-full"
+      className="absolute max-w-none"
+      style={{
+        left: `${place.x * 100}%`,
+        top: `${place.y * 100}%`,
+        width: `${place.width * 100}%`,
+        height: `${place.height * 100}%`,
+      }}
       onLoad={({ currentTarget: { naturalWidth, naturalHeight } }) =>
         onSize({ width: naturalWidth, height: naturalHeight })
       }
@@ -166,31 +223,27 @@ function OldOver({
   );
 }
 
-/** A new file that is no picture: opened by the browser, or saved. */
-function NewFile({ file }: { file: StoredFile }) {
-  const url = useFileUrl(file.hash);
-  return (
-    <figure className="min-w-0">
-      <figcaption className="mb-1 text-sm text-quiet">{words.newFiles.isNew(file.name)}</figcaption>
-      <p className="rounded-lg border border-dashed border-rule-strong/70 p-5">
-        {words.newFiles.noPicture}{' '}
-        {url !== null && (
-          <a
-            href={url}
-            target="_blank"
-            rel="noreferrer"
-            className="font-semibold text-accent hover:underline"
-          >
-            {words.newFiles.openFile(file.name)}
-          </a>
-        )}
-      </p>
-    </figure>
-  );
+/** Where a place begins that is made with the keys and was asked for nowhere in the picture. */
+const MIDDLE: PictureShare = { x: 0.35, y: 0.35, width: 0.3, height: 0.3 };
+
+/** What the new file is compared with: of pictures the marked one, of others what came back marked, else what was sent. */
+function oldFile({ papers }: AssignmentView, isNewPicture: boolean): AssignmentView['papers'][number] | null {
+  const marked = papers.filter(({ role }) => role === 'marked');
+  const picture = marked.find(({ mediaType }) => isPicture(mediaType));
+  if (isNewPicture) return picture ?? null;
+  return marked.find(({ mediaType }) => !isPicture(mediaType)) ?? picture ?? papers.at(0) ?? null;
 }
 
-function isPicture(mediaType: string): boolean {
-  return mediaType.startsWith('image/');
+/** A kept file as it is, whatever its kind. */
+function KeptPreview({ file: { hash, name } }: { file: { readonly hash: FileHash; readonly name: string } }) {
+  const bytes = useFileBytes(hash);
+  return bytes === null ? (
+    <p className="text-quiet">{words.reading.opening}</p>
+  ) : (
+    <Suspense fallback={<p className="text-quiet">{words.reading.opening}</p>}>
+      <FilePreview name={name} bytes={bytes} />
+    </Suspense>
+  );
 }
 
 function markOf(

@@ -7,7 +7,8 @@ import * as words from '../../../words/en.ts';
 /** Marked rectangles over a picture: those of the remark in focus stand out. */
 export interface Marked {
   readonly id: string;
-  readonly number: number;
+  /** null: a box that is being made, of no remark yet. */
+  readonly number: number | null;
   readonly share: PictureShare;
   readonly focused: boolean;
   /** Where it was seen to in the new picture, not where it was made. */
@@ -98,14 +99,16 @@ function RegionBox({ mark: { number, share, focused, isAnswer } }: { mark: Marke
         isAnswer ? 'border-dashed border-accent' : 'border-act',
       )}
     >
-      <span
-        className={clsx(
-          'absolute -top-3 -left-px rounded-sm px-1 text-xs font-bold text-on-accent',
-          isAnswer ? 'bg-accent' : 'bg-act',
-        )}
-      >
-        {number}
-      </span>
+      {number !== null && (
+        <span
+          className={clsx(
+            'absolute -top-3 -left-px rounded-sm px-1 text-xs font-bold text-on-accent',
+            isAnswer ? 'bg-accent' : 'bg-act',
+          )}
+        >
+          {number}
+        </span>
+      )}
     </Box>
   );
 }

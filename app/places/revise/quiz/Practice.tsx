@@ -1,15 +1,16 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Missed } from '#core/quiz/practice.ts';
+import { correctText, responseText } from '#core/quiz/question.ts';
 import { isRight } from '#core/quiz/share-right.ts';
 import { Button, Empty, SectionTitle } from '../../../shared/controls/Controls.tsx';
-import { CheckBox } from '../../../shared/controls/CheckBox.tsx';
 import { StationNotice } from '../../../shared/line/StationNotice.tsx';
 import { assignmentAddress } from '../../../shared/page/addresses.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import { shownPoints } from '../../../shared/shown/figures.ts';
 import * as words from '../../../words/en.ts';
 import { useMissed } from '../../../workspace/state/missed.ts';
+import { Answer } from './Answer.tsx';
 
 /** The missed questions, one after the other, without their answers until they are asked for. */
 export function Practice({ outlet: { view } }: { outlet: AssignmentOutlet }) {
@@ -62,38 +63,15 @@ function Question({
 }) {
   const [response, respond] = useState<readonly string[]>([]);
   const [shown, setShown] = useState(false);
-  const textOf = (id: string) => item.choices.find((choice) => choice.id === id)?.text ?? id;
+  const textOf = (value: string) => responseText(item, value);
   const right = isRight(item, response);
   return (
     <section className="rounded-lg border border-rule bg-surface p-5">
       <p className="text-sm text-quiet">{words.practice.question(question.number, shownPoints(lost))}</p>
       <h3 className="mt-1 font-serif text-[1.1rem] whitespace-pre-line">{item.prompt}</h3>
-      {item.choices.length > 0 ? (
-        <ul aria-label={words.practice.yourAnswer} className="mt-3 grid gap-2">
-          {item.choices.map(({ id, text }) => (
-            <li key={id}>
-              <label className="inline-flex items-center gap-2">
-                <CheckBox
-                  large
-                  checked={response.includes(id)}
-                  onChange={(on) => respond(on ? [...response, id] : response.filter((one) => one !== id))}
-                />
-                {text}
-              </label>
-            </li>
-          ))}
-        </ul>
-      ) : (
-        <label className="mt-3 block">
-          <span className="text-sm font-semibold">{words.practice.yourAnswer}</span>
-          <textarea
-            rows={2}
-            value={response.at(0) ?? ''}
-            onChange={(event) => respond([event.target.value])}
-            className="mt-0.5 block w-full resize-y rounded-md border border-rule bg-paper px-3 py-2"
-          />
-        </label>
-      )}
+      <div className="mt-3">
+        <Answer item={item} response={response} onRespond={respond} />
+      </div>
       {shown && (
         <div role="status" className="mt-4 border-t border-dashed border-rule pt-3">
           {response.length > 0 && right !== null && (
@@ -101,9 +79,7 @@ function Question({
           )}
           <dl className="mt-1">
             <dt className="text-sm text-quiet">{words.practice.wanted}</dt>
-            <dd className="mb-2">
-              {item.correct.length === 0 ? words.practice.notTold : item.correct.map(textOf).join('; ')}
-            </dd>
+            <dd className="mb-2">{item.correct.length === 0 ? words.practice.notTold : correctText(item)}</dd>
             <dt className="text-sm text-quiet">{words.practice.before}</dt>
             <dd className="mb-2">
               {question.response.map(textOf).filter(Boolean).join('; ') || words.practice.nothing}

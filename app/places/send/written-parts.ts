@@ -1,0 +1,61 @@
+import type { Draft } from '#core/model/work.ts';
+import { richBlocksOf } from '#core/paper/draft.ts';
+import { responseSheetOf } from '../../shared/files/response-sheet.ts';
+import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
+import * as words from '../../words/en.ts';
+import { reader } from '../../workers/clients.ts';
+import { WORD_TYPE, type WrittenFile } from '../../workspace/commands/send.ts';
+
+/** A file that is written for the attempt when it is wanted. */
+interface Part {
+  readonly role: WrittenFile['role'];
+  readonly name: string;
+  readonly is: string;
+  readonly save: string;
+  readonly write: () => Promise<WrittenFile>;
+}
+
+/** The files that are written for the attempt: the draft, and the response sheet. */
+export function writtenParts(
+  { view, work, content, live, answers }: AssignmentOutlet,
+  draft: Draft,
+  nameOf: (what: string, ending: string) => string,
+): Part[] {
+  const part = (
+    role: WrittenFile['role'],
+    shown: Pick<Part, 'is' | 'save'>,
+    name: string,
+    bytes: () => Promise<Uint8Array<ArrayBuffer>>,
+  ): Part => ({
+    ...shown,
+    role,
+    name,
+    write: async () => ({ role, name, mediaType: WORD_TYPE, bytes: await bytes() }),
+  });
+  // A post is text alone; of an activity only the answers go.
+  if (view.kind === 'posts' || view.kind === 'items') return [];
+  const paper =
+    draft.bodyHash === null || content === null
+      ? []
+      : [
+          part(
+            'paper',
+            { is: words.send.paper, save: words.send.savePaper },
+            nameOf(words.send.paperIs, 'docx'),
+            () => reader.ask((worker) => worker.writeDraftDocx(richBlocksOf(content), view.assignment.title)),
+          ),
+        ];
+  // Without a remark there is nothing to account for.
+  const response =
+    work.remarks.length === 0
+      ? []
+      : [
+          part(
+            'response',
+            { is: words.send.response, save: words.send.saveResponse },
+            nameOf(words.send.responseIs, 'docx'),
+            () => reader.ask((worker) => worker.writeResponseSheetDocx(responseSheetOf(work, live, answers))),
+          ),
+        ];
+  return [...paper, ...response];
+}

@@ -1,0 +1,47 @@
+import { Suspense, useState } from 'react';
+import * as words from '../../words/en.ts';
+import { Button } from '../controls/Controls.tsx';
+import { Dialog } from '../controls/Dialog.tsx';
+import { FilePreview } from './preview.ts';
+
+/** Shows a file as it goes. @param bytesOf null: it is not here any more */
+export function PreviewButton({
+  name,
+  disabled = false,
+  bytesOf,
+}: {
+  name: string;
+  disabled?: boolean;
+  bytesOf: () => Promise<Uint8Array<ArrayBuffer> | null>;
+}) {
+  const [bytes, setBytes] = useState<Uint8Array<ArrayBuffer> | null>(null);
+  return (
+    <>
+      <Button
+        look="quiet"
+        className="px-1"
+        disabled={disabled}
+        aria-label={words.preview.lookAt(name)}
+        onClick={() => void bytesOf().then(setBytes)}
+      >
+        {words.preview.look}
+      </Button>
+      <Dialog
+        open={bytes !== null}
+        onClose={() => setBytes(null)}
+        title={words.preview.title}
+        lead={name}
+        wide
+      >
+        {bytes !== null && (
+          <Suspense fallback={<p className="text-quiet">{words.reading.opening}</p>}>
+            <FilePreview name={name} bytes={bytes} />
+          </Suspense>
+        )}
+        <Button className="mt-4" onClick={() => setBytes(null)}>
+          {words.preview.close}
+        </Button>
+      </Dialog>
+    </>
+  );
+}

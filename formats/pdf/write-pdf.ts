@@ -1,0 +1,367 @@
+import { newDoc, type Doc, type Structure } from './pdfkit.ts';
+import type { RichBlock, Run } from '#core/paper/draft.ts';
+
+/** A table of text; cells are paragraphs. */
+interface PdfTable {
+  readonly kind: 'table';
+  /** Heads of the columns with the share of the width that each has. */
+  readonly columns: readonly { readonly title: string; readonly share: number }[];
+  readonly rows: readonly (readonly (readonly string[])[])[];
+}
+
+/** Names with what is told under each. */
+interface PdfFacts {
+  readonly kind: 'facts';
+  readonly rows: readonly (readonly [string, string])[];
+}
+
+/** A picture that fills a page of its own: A4, upright or across as the picture is. */
+export interface PdfPicturePage {
+  readonly kind: 'picture page';
+  /** PNG or JPEG. */
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  /** In pixels. */
+  readonly width: number;
+  readonly height: number;
+  /** What a screen reader says of it. */
+  readonly alt: string;
+}
+
+export interface PdfToWrite {
+  readonly title: string;
+  /** BCP 47. */
+  readonly language: string;
+  /** When it was made, ISO 8601: the same content at the same time gives the same bytes. */
+  readonly at: string;
+  readonly blocks: readonly (RichBlock | PdfTable | PdfFacts | PdfPicturePage)[];
+}
+
+/** Fonts to embed, for each look one file for each range of characters, the most usual first (WOFF, TTF or OTF). */
+export type PdfFonts = Readonly<Record<'regular' | 'bold' | 'italic', readonly Uint8Array[]>>;
+
+/** In points: 1/72 inch. */
+const A4_WIDTH = 595.28;
+const MARGIN = 56;
+const TEXT = 10.5;
+const SMALL = 9;
+const HEADINGS = [17, 13.5, 11.5] as const;
+const GAP = 7;
+const CELL = 4;
+const RULE = '#b9b4a4';
+const QUIET = '#555048';
+
+type Look = keyof PdfFonts;
+
+/**
+ * Lays text, facts and tables out on A4 pages: fonts embedded, tagged, with title and language (ISO 14289-1, PDF/UA).
+ * Characters that no font has are written as "?".
+ */
+export async function writePdf(
+  { title, language, at, blocks }: PdfToWrite,
+  fonts: PdfFonts,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const date = new Date(at);
+  const doc = await newDoc({
+    size: 'A4',
+    margin: MARGIN,
+    bufferPages: true,
+    autoFirstPage: false,
+    pdfVersion: '1.7',
+    subset: 'PDF/UA',
+    tagged: true,
+    lang: language,
+    displayTitle: true,
+    info: { Title: title, CreationDate: date, ModDate: date, Producer: 'Juncture', Creator: 'Juncture' },
+    font: '',
+  });
+  const chunks: Uint8Array[] = [];
+  const written = new Promise<Uint8Array<ArrayBuffer>>((resolve, reject) => {
+    doc.on('data', (chunk: Uint8Array) => chunks.push(chunk));
+    doc.on('end', () => resolve(joined(chunks)));
+    doc.on('error', reject);
+  });
+  const pen = penFor(doc, fonts);
+  const root = doc.struct('Document');
+  doc.addStructure(root);
+  for (const [index, block] of blocks.entries()) {
+    const isPicture = block.kind === 'picture page';
+    // A picture fills its page: what follows begins another.
+    if (!isPicture && (index === 0 || blocks[index - 1].kind === 'picture page')) doc.addPage();
+    write(block, pen, root);
+  }
+  if (blocks.length === 0) doc.addPage();
+  numberPages(pen);
+  root.end();
+  doc.end();
+  return written;
+}
+
+function joined(chunks: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+  const whole = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
+  let at = 0;
+  for (const chunk of chunks) {
+    whole.set(chunk, at);
+    at += chunk.length;
+  }
+  return whole;
+}
+
+/** What writes text in the fonts there are. */
+interface Pen {
+  readonly doc: Doc;
+  /** Width between the margins. */
+  readonly width: number;
+  /** Writes runs as one paragraph, from a place on. */
+  text(runs: readonly Run[], size: number, place: { x: number; y: number; width: number }): void;
+  /** How high a paragraph is. */
+  height(runs: readonly Run[], size: number, width: number): number;
+}
+
+interface Face {
+  readonly name: string;
+  has(character: string): boolean;
+}
+
+function facesIn(doc: Doc, fonts: PdfFonts): Readonly<Record<Look, readonly Face[]>> {
+  const faces = (look: Look) =>
+    fonts[look].map((bytes, index): Face => {
+      const name = `${look}-${index}`;
+      doc.registerFont(name, bytes);
+      doc.font(name);
+      const { font } = doc._font;
+      return { name, has: (character) => font.hasGlyphForCodePoint(character.codePointAt(0) ?? 0) };
+    });
+  return { regular: faces('regular'), bold: faces('bold'), italic: faces('italic') };
+}
+
+function penFor(doc: Doc, fonts: PdfFonts): Pen {
+  const faces = facesIn(doc, fonts);
+  const width = A4_WIDTH - 2 * MARGIN;
+  const piecesOf = (runs: readonly Run[]) =>
+    runs.flatMap(({ text, bold, italic }) =>
+      piecesIn(text, faces[bold ? 'bold' : italic ? 'italic' : 'regular']),
+    );
+  return {
+    doc,
+    width,
+    text(runs, size, place) {
+      const pieces = piecesOf(runs);
+      doc.fontSize(size).lineGap(2);
+      for (const [index, { face, text }] of pieces.entries()) {
+        const options = { width: place.width, continued: index < pieces.length - 1 };
+        doc.font(face);
+        if (index === 0) doc.text(text, place.x, place.y, options);
+        else doc.text(text, options);
+      }
+    },
+    height(runs, size, lineWidth) {
+      const [first] = piecesOf(runs);
+      doc.font(first.face).fontSize(size).lineGap(2);
+      return doc.heightOfString(runs.map(({ text }) => text).join(''), { width: lineWidth });
+    },
+  };
+}
+
+/** A text in pieces that one font has each. */
+function piecesIn(text: string, faces: readonly Face[]): { readonly face: string; readonly text: string }[] {
+  const pieces: { face: string; text: string }[] = [];
+  for (const character of text === '' ? ' ' : text) {
+    const isSpace = /\s/u.test(character);
+    const face = isSpace ? null : faces.find((one) => one.has(character));
+    const last = pieces.at(-1);
+    // White space belongs to whatever stands before it.
+    const name = face?.name ?? last?.face ?? faces[0].name;
+    const shown = face === undefined ? '?' : character;
+    if (last?.face === name) last.text += shown;
+    else pieces.push({ face: name, text: shown });
+  }
+  return pieces;
+}
+
+const plain = (text: string, bold = false): Run[] => [{ text, bold, italic: false }];
+
+function write(block: PdfToWrite['blocks'][number], pen: Pen, root: Structure): void {
+  switch (block.kind) {
+    case 'facts': {
+      const rows = block.rows.map(([name, value]) => [[name], [value]]);
+      writeRows(pen, root, { head: null, shares: [0.28, 0.72], rows });
+      break;
+    }
+    case 'table': {
+      const head = block.columns.map(({ title }) => title);
+      const shares = block.columns.map(({ share }) => share);
+      writeRows(pen, root, { head, shares, rows: block.rows });
+      break;
+    }
+    case 'picture page':
+      writePicture(pen, root, block);
+      break;
+    case 'heading': {
+      const level = Math.min(Math.max(block.level, 1), HEADINGS.length);
+      writeParagraph(pen, root, `H${level}`, block.runs, {
+        size: HEADINGS[level - 1],
+        before: GAP,
+        bold: true,
+      });
+      break;
+    }
+    case 'item':
+      writeItem(pen, root, block.runs);
+      break;
+    case 'paragraph':
+      writeParagraph(pen, root, 'P', block.runs, { size: TEXT, before: 0, bold: false });
+      break;
+  }
+}
+
+function writeParagraph(
+  pen: Pen,
+  root: Structure,
+  tag: string,
+  runs: readonly Run[],
+  { size, before, bold }: { size: number; before: number; bold: boolean },
+): void {
+  const { doc } = pen;
+  const own = bold ? runs.map((run) => ({ ...run, bold: true })) : runs;
+  doc.y += before;
+  const height = pen.height(own, size, pen.width);
+  // A heading stays with the line after it; a long paragraph goes on over the page by itself.
+  if (doc.y + Math.min(height, 3 * size) + (bold ? 3 * TEXT : 0) > bottomOf(doc)) doc.addPage();
+  root.add(doc.struct(tag, () => pen.text(own, size, { x: MARGIN, y: doc.y, width: pen.width })));
+  doc.y += GAP;
+}
+
+function writeItem(pen: Pen, root: Structure, runs: readonly Run[]): void {
+  const { doc } = pen;
+  if (doc.y + 2 * TEXT > bottomOf(doc)) doc.addPage();
+  const { y } = doc;
+  const list = doc.struct('L');
+  root.add(list);
+  const item = doc.struct('LI');
+  list.add(item);
+  item.add(doc.struct('Lbl', () => pen.text(plain('•'), TEXT, { x: MARGIN, y, width: 12 })));
+  item.add(doc.struct('LBody', () => pen.text(runs, TEXT, { x: MARGIN + 14, y, width: pen.width - 14 })));
+  item.end();
+  list.end();
+  doc.y += GAP / 2;
+}
+
+/** Around a picture that fills a page: printers leave an edge blank. */
+const EDGE = 18;
+
+function writePicture({ doc }: Pen, root: Structure, { bytes, width, height, alt }: PdfPicturePage): void {
+  doc.addPage({ size: 'A4', margin: MARGIN, layout: width > height ? 'landscape' : 'portrait' });
+  const room = [doc.page.width - 2 * EDGE, doc.page.height - 2 * EDGE] as const;
+  const share = Math.min(room[0] / width, room[1] / height);
+  const [across, down] = [width * share, height * share];
+  const place = [(doc.page.width - across) / 2, (doc.page.height - down) / 2] as const;
+  root.add(
+    doc.struct('Figure', { alt }, () => {
+      doc.image(bytes, ...place, { width: across, height: down });
+    }),
+  );
+}
+
+function bottomOf(doc: Doc): number {
+  return doc.page.height - MARGIN;
+}
+
+/** Rows with ruled lines between them; a row that finds no room begins the next page, under the head again. */
+function writeRows(
+  pen: Pen,
+  root: Structure,
+  {
+    head,
+    shares,
+    rows,
+  }: {
+    /** null: the first cell of each row is its head. */
+    readonly head: readonly string[] | null;
+    readonly shares: readonly number[];
+    readonly rows: readonly (readonly (readonly string[])[])[];
+  },
+): void {
+  const { doc } = pen;
+  const widths = shares.map((share) => share * pen.width);
+  const lefts = widths.map((_, index) => MARGIN + widths.slice(0, index).reduce((sum, one) => sum + one, 0));
+  const table = doc.struct('Table');
+  root.add(table);
+  const heightOf = (cell: readonly string[], index: number) =>
+    cell.reduce(
+      (sum, text) => sum + pen.height(plain(text), SMALL + 0.5, widths[index] - 2 * CELL) + CELL / 2,
+      CELL,
+    );
+  const row = (cells: readonly (readonly string[])[], isHead: boolean) => {
+    const height = Math.max(...cells.map(heightOf));
+    const fits = doc.y + height <= bottomOf(doc);
+    // Higher than a page: it flows on over the next by itself.
+    if (!fits && height < bottomOf(doc) - MARGIN) {
+      doc.addPage();
+      if (head !== null && !isHead)
+        row(
+          head.map((one) => [one]),
+          true,
+        );
+    }
+    const { y } = doc;
+    let end = y;
+    rule(doc, y);
+    const tr = doc.struct('TR');
+    table.add(tr);
+    for (const [index, cell] of cells.entries()) {
+      const isName = isHead || (head === null && index === 0);
+      const place = { x: lefts[index], y: y + CELL, width: widths[index] - 2 * CELL };
+      tr.add(
+        doc.struct(isName ? 'TH' : 'TD', () => {
+          doc.y = place.y;
+          for (const text of cell) {
+            pen.text(plain(text, isHead), SMALL + 0.5, { ...place, y: doc.y });
+            doc.y += CELL / 2;
+          }
+        }),
+      );
+      end = Math.max(end, doc.y);
+    }
+    tr.end();
+    doc.y = end + CELL;
+  };
+  if (head !== null)
+    row(
+      head.map((one) => [one]),
+      true,
+    );
+  for (const cells of rows) row(cells, false);
+  rule(doc, doc.y);
+  table.end();
+  doc.y += GAP;
+}
+
+/** A line over the width; to a screen reader it is nothing. */
+function rule(doc: Doc, y: number): void {
+  doc.markContent('Artifact', { type: 'Layout' });
+  doc
+    .moveTo(MARGIN, y)
+    .lineTo(doc.page.width - MARGIN, y)
+    .lineWidth(0.6)
+    .stroke(RULE);
+  doc.endMarkedContent();
+}
+
+function numberPages(pen: Pen): void {
+  const { doc } = pen;
+  const { start, count } = doc.bufferedPageRange();
+  if (count < 2) return;
+  for (let index = start; index < start + count; index++) {
+    doc.switchToPage(index);
+    // Below the margin, where text would begin a page of its own.
+    doc.page.margins.bottom = 0;
+    doc.markContent('Artifact', { type: 'Pagination' });
+    doc.fillColor(QUIET);
+    pen.text(plain(`${index + 1} / ${count}`), SMALL, {
+      x: MARGIN,
+      y: doc.page.height - MARGIN + 14,
+      width: pen.width,
+    });
+    doc.endMarkedContent();
+  }
+}
