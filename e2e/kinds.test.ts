@@ -144,7 +144,9 @@ for (const [where, size] of [
       // What the marker says of the new drawing is read on it, in its place.
       expect(marking.files[0].announced.region).toBeGreaterThan(0);
       await openStation(page, 'Read');
-      await seeText(page, 'sc. The depths still jump from 70 to 85.');
+      await page.waitForSelector('[data-page] img');
+      // Twelve of the first marking, six of the second.
+      await seeText(page, '/18');
       await rm(folder, { recursive: true, force: true });
     },
     size,
@@ -190,7 +192,7 @@ pageTest(
     await seeText(page, sent.receipt?.id ?? 'no receipt');
     await comesBack(page, desk, sent);
     await openStation(page, 'Read');
-    await seeText(page, 'Promise less: a council is a place to disagree in.');
+    await seeText(page, 'Give the clause of the award. Without it this is an opinion.');
   },
   undefined,
   ['policy-brief', 'policy-brief-draft'],

@@ -74,7 +74,9 @@ function toRead(
         mediaType: fact.mediaType,
       });
   const standing = new Set(returned.map(({ fact }) => fact.hash as string));
-  for (const { hash, name, role, mediaType, origin } of files) {
+  for (const { hash, name, role: kept, mediaType, origin } of files) {
+    // A new file is one of what was sent once it was.
+    const role = kept === 'version' && sent.has(hash) ? 'sent' : kept;
     // An older form of a returned file is kept, and is no paper to read any more.
     const superseded = origin === 'desk' && role !== 'sent' && role !== 'brief' && !standing.has(hash);
     // What was written here is a paper to read once it was sent.
