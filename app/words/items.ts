@@ -1,7 +1,7 @@
 export const title = 'The items, beside your old answers';
 export const lead = 'Those that lost points come first. What you leave empty stays as it was.';
-export const none = 'The items of this activity are not known here: it has no criteria.';
-export const putIn = 'Put its items in, each as a criterion';
+export const none = 'This activity is marked as a whole, so it is answered as a whole. Does it have items?';
+export const putIn = 'Put them in, each as a criterion';
 export const before = 'You answered';
 export const said = (who: string) => `${who} said`;
 export const answer = 'Your new answer';

@@ -50,7 +50,6 @@ export const soft =
 export const join = (count: number) =>
   count === 1 ? 'Make a PDF of the picture' : `Join ${count} pictures into one PDF`;
 export const joining = 'Joining …';
-export const joined = 'The pictures are the pages of one PDF now. Undo brings them back.';
 export const joinedName = (title: string) => `${title}, pages.pdf`;
 export const pageAlt = (page: number, name: string) => `Page ${page}: photograph “${name}”`;
 export const placeByKeys = 'The place by its edges';

@@ -1,7 +1,8 @@
 import type { Criterion, CriterionResult } from '../model/facts.ts';
 import type { Remark } from '../model/remark.ts';
-import { standing } from './attempts.ts';
-import { compare } from '../scores/fraction.ts';
+import { asId, CriterionId } from '../model/ids.ts';
+import { compare, fromDecimal } from '../scores/fraction.ts';
+import { standing, type MarkedAttempt } from './attempts.ts';
 import type { AssignmentView } from './view.ts';
 
 /** An item of an activity: what was answered, what was said of that, and the answer of the next attempt. */
@@ -17,12 +18,19 @@ export interface ItemRow {
   readonly lost: boolean | null;
 }
 
-/** The items of an activity, which are the criteria it is marked by: those that lost points first, in their own order. */
+/** The one item of an activity that is marked as a whole. */
+export const WHOLE_ITEM = asId(CriterionId, 'whole');
+
+/**
+ * The items of an activity, which are the criteria it is marked by: those that lost points first, in their own order. One
+ * that has none is answered and marked as a whole.
+ */
 export function itemRows(view: AssignmentView): ItemRow[] {
   const { rubric, attempts, draft, criteria, remarks } = view;
   const last = standing(attempts).at(-1);
+  if (rubric === null || rubric.criteria.length === 0) return [wholeRow(view, last)];
   const marked = standing(attempts).findLast(({ marking }) => marking !== null)?.marking ?? null;
-  const rows = (rubric?.criteria ?? []).map((item): ItemRow => {
+  const rows = rubric.criteria.map((item): ItemRow => {
     const scaled = criteria.find(({ criterion }) => criterion.id === item.id);
     const [got, possible] = [scaled?.got ?? null, scaled?.possible ?? null];
     return {
@@ -35,6 +43,28 @@ export function itemRows(view: AssignmentView): ItemRow[] {
     };
   });
   return [...rows.filter(({ lost }) => lost === true), ...rows.filter(({ lost }) => lost !== true)];
+}
+
+function wholeRow(
+  { assignment, draft, remarks, score }: AssignmentView,
+  last: MarkedAttempt | undefined,
+): ItemRow {
+  const { title, brief, possible } = assignment;
+  return {
+    item: {
+      id: WHOLE_ITEM,
+      title,
+      description: brief,
+      possible,
+      weight: null,
+      levels: [],
+    },
+    before: textOf(last?.attempt.items, WHOLE_ITEM),
+    result: null,
+    remarks,
+    answer: textOf(draft?.items, WHOLE_ITEM),
+    lost: score === null || possible === null ? null : compare(score, fromDecimal(possible)) < 0,
+  };
 }
 
 function textOf(items: Readonly<Partial<Record<string, string>>> | undefined, id: string): string {

@@ -1,4 +1,13 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -67,5 +76,17 @@ describe('a desk’s folder', () => {
     const codes = Array.from({ length: 50 }, newAccessCode);
     expect(new Set(codes).size).toBe(50);
     for (const code of codes) expect(code).toMatch(/^[2-9A-HJKMNP-TV-Z]{5}-[2-9A-HJKMNP-TV-Z]{5}$/);
+  });
+
+  it('takes away what nobody sent on for a month, and keeps what is on its way', () => {
+    createDesk(folder, content, 'SOME-CODES');
+    const uploads = join(folder, 'uploads');
+    mkdirSync(uploads);
+    const [old, young] = ['a', 'b'].map((letter) => join(uploads, `${letter.repeat(64)}.part`));
+    for (const path of [old, young]) writeFileSync(path, 'part');
+    const longAgo = new Date(Date.now() - 31 * 86_400_000);
+    utimesSync(old, longAgo, longAgo);
+    openDesk(folder);
+    expect([existsSync(old), existsSync(young)]).toEqual([false, true]);
   });
 });

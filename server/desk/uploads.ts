@@ -6,6 +6,7 @@ import {
   fsyncSync,
   mkdirSync,
   openSync,
+  readdirSync,
   renameSync,
   rmSync,
   statSync,
@@ -31,6 +32,18 @@ export interface Uploads {
 
 const HASH = /^[0-9a-f]{64}$/;
 
+/** Nobody goes on with an upload after so long; a term's breaks are shorter. */
+const ABANDONED_MS = 30 * 86_400_000;
+
+/** Takes away parts of files that nobody sent on for long. */
+function forgetAbandoned(folder: string): void {
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder)) {
+    const path = join(folder, name);
+    if (Date.now() - statSync(path).mtimeMs > ABANDONED_MS) rmSync(path);
+  }
+}
+
 async function hashOfFile(path: string): Promise<string> {
   const hash = createHash('sha256');
   await pipeline(createReadStream(path), hash);
@@ -42,6 +55,7 @@ async function hashOfFile(path: string): Promise<string> {
  * @param files where whole files are kept by their hashes
  */
 export function uploadsIn(folder: string, files: string): Uploads {
+  forgetAbandoned(folder);
   const pathOf = (hash: string) => join(folder, `${hash}.part`);
   const stateOf = (hash: string): UploadState | null => {
     if (!HASH.test(hash)) return null;

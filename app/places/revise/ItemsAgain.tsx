@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
-import { itemRows, type ItemRow } from '#core/assignment/items.ts';
+import { itemRows, WHOLE_ITEM, type ItemRow } from '#core/assignment/items.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
-import { Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { StationNotice } from '../../shared/line/StationNotice.tsx';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
@@ -14,6 +14,7 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 /** The items of an activity, each answered again beside the old answer and what was said about it. */
 export function ItemsAgain({ outlet: { view } }: { outlet: AssignmentOutlet }) {
   const rows = itemRows(view);
+  const isWhole = rows.every(({ item }) => item.id === WHOLE_ITEM);
   return (
     <div className="mx-auto grid max-w-4xl grid-cols-1 gap-5 p-6 max-md:p-4">
       <StationNotice view={view} station="revise" />
@@ -21,8 +22,8 @@ export function ItemsAgain({ outlet: { view } }: { outlet: AssignmentOutlet }) {
         <SectionTitle>{words.items.title}</SectionTitle>
         <p className="text-sm text-quiet">{words.items.lead}</p>
       </div>
-      {rows.length === 0 ? (
-        <Empty>
+      {isWhole && (
+        <p className="text-quiet">
           {words.items.none}{' '}
           <Link
             to={assignmentAddress(view.assignment.id, 'rubric')}
@@ -30,14 +31,13 @@ export function ItemsAgain({ outlet: { view } }: { outlet: AssignmentOutlet }) {
           >
             {words.items.putIn}
           </Link>
-        </Empty>
-      ) : (
-        <ol className="grid gap-5">
-          {rows.map((row) => (
-            <Item key={row.item.id} view={view} row={row} />
-          ))}
-        </ol>
+        </p>
       )}
+      <ol className="grid gap-5">
+        {rows.map((row) => (
+          <Item key={row.item.id} view={view} row={row} />
+        ))}
+      </ol>
     </div>
   );
 }

@@ -95,13 +95,13 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
           {parts.map((part) => (
             <li
               key={part.name}
-              className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2.5"
+              className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2.5 sm:flex-nowrap"
             >
               <span className="min-w-0">
                 <b className="break-words">{part.name}</b>
                 <span className="block text-sm text-quiet">{part.is}</span>
               </span>
-              <span className="flex flex-wrap gap-x-4">
+              <span className="flex shrink-0 flex-wrap gap-x-4">
                 <PreviewButton
                   name={part.name}
                   disabled={!ready}
@@ -210,12 +210,12 @@ function ItemsGoing({ view }: { view: AssignmentOutlet['view'] }) {
 function KeptFile({ file }: { file: StoredFile }) {
   const workspace = useWorkspace();
   return (
-    <li className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2.5">
+    <li className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2.5 sm:flex-nowrap">
       <span className="min-w-0">
         <b className="break-words">{file.name}</b>
         <span className="block text-sm text-quiet">{words.send.keptFile(words.sizeOf(file.size))}</span>
       </span>
-      <span className="flex flex-wrap gap-x-4">
+      <span className="flex shrink-0 flex-wrap gap-x-4">
         <PreviewButton name={file.name} bytesOf={() => workspace.fileBytes(file.hash)} />
         <Button
           look="quiet"

@@ -4,9 +4,9 @@ import type { ComponentProps, ReactNode } from 'react';
 type Look = 'main' | 'plain' | 'quiet';
 
 const LOOKS: Record<Look, string> = {
-  main: 'bg-accent text-on-accent border-accent hover:opacity-90',
-  plain: 'bg-surface border-rule-strong/60 hover:border-ink',
-  quiet: 'border-transparent text-accent hover:underline',
+  main: 'px-3 bg-accent text-on-accent border-accent hover:opacity-90',
+  plain: 'px-3 bg-surface border-rule-strong/60 hover:border-ink',
+  quiet: 'px-1 border-transparent text-accent hover:underline',
 };
 
 /** A button; `main` for the one thing to do next. */
@@ -15,7 +15,7 @@ export function Button({ look = 'plain', className, ...rest }: ComponentProps<'b
     <button
       type="button"
       className={clsx(
-        'inline-flex min-h-9 items-center justify-center gap-1.5 rounded-md border px-3 py-1 font-semibold disabled:opacity-50',
+        'inline-flex min-h-9 items-center justify-center gap-1.5 rounded-md border py-1 font-semibold disabled:opacity-50',
         LOOKS[look],
         className,
       )}

@@ -51,7 +51,6 @@ export function JoinPictures({
           bytes: read.value,
         },
       );
-      toast.success(words.newFiles.joined);
     } finally {
       setBusy(false);
     }
