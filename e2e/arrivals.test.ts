@@ -92,7 +92,7 @@ describe('Arrivals', () => {
     expect(await figures(page)).toContain('Read 52 of 52');
     // Nothing is left here: the next key goes on to the next assignment that has something.
     await page.keyboard.press('.');
-    await seeText(page, 'Next not read: Lab: falling-head tests');
+    await seeText(page, 'Next not read: Lab activity: levels of six wells');
     await page.goto(`${desk.address}/a/skarn-moss-report`);
     await until(page, () => document.body.textContent.match(/all decided/g)?.length === 5);
     await page.goto(desk.address);

@@ -1,10 +1,10 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Page } from 'puppeteer-core';
-import { expect } from 'vitest';
+import type { FileChooser, Page } from 'puppeteer-core';
+import { expect, vi } from 'vitest';
 import { newDrawing } from './files.ts';
-import { arrive, seeText, until, type Desk } from './harness.ts';
+import { arrive, seeText, settled, until, type Desk } from './harness.ts';
 import { pressByKeys, tabTo } from './keys.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
@@ -48,6 +48,20 @@ async function sendIt(page: Page): Promise<void> {
   await seeText(page, 'Receipt');
 }
 
+/** Opens the file chooser from what has the focus. The browser's own interception now and then misses the first one. */
+async function chooserByKey(page: Page): Promise<FileChooser> {
+  return vi.waitFor(
+    async () => {
+      const [chooser] = await Promise.all([
+        page.waitForFileChooser({ timeout: 4000 }),
+        page.keyboard.press('Space'),
+      ]);
+      return chooser;
+    },
+    { timeout: 25_000 },
+  );
+}
+
 const sentTo = (desk: Desk, id: string) =>
   desk.folder.state.facts.flatMap((fact) =>
     fact.kind === 'attempt' && fact.value.assignmentId === id && fact.value.receipt !== null
@@ -63,10 +77,11 @@ for (const [where, size] of SIZES)
       await arrive(page, desk);
       await actOnFirst(page, desk, 'core-log');
       await goTo(page, 'Revise');
+      await page.waitForSelector('img[alt^="Marked:"]');
+      await settled(page);
       await tabTo(page, /^Bring in the new file/);
-      const choosing = page.waitForFileChooser();
-      await page.keyboard.press('Enter');
-      await (await choosing).accept([await newDrawing(folder, 'Core SM-2, drawn anew.png')]);
+      const chooser = await chooserByKey(page);
+      await chooser.accept([await newDrawing(folder, 'Core SM-2, drawn anew.png')]);
       await seeText(page, 'New: Core SM-2, drawn anew.png');
       await saved(page);
       await page.reload();

@@ -43,9 +43,7 @@ const inOrder = (page: Page, ...order: string[]) =>
 
 async function sizeShown(page: Page): Promise<'upright' | 'across'> {
   return page.$eval('[role="dialog"] img', (image) =>
-    (image as HTMLImageElement).naturalWidth < (image as HTMLImageElement).naturalHeight
-      ? 'upright'
-      : 'across',
+    image.naturalWidth < image.naturalHeight ? 'upright' : 'across',
   );
 }
 

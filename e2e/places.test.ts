@@ -182,7 +182,7 @@ describe('Check', () => {
     await openStation(page, 'Check');
     await seeText(page, 'ticked, but the passage is untouched');
     await seeText(page, 'The draft reads exactly like the marked version.');
-    await seeText(page, '2838 words, within 2000 to 3300.');
+    await seeText(page, '2838 words, asked: 2000 to 3300');
     await (await seeText(page, 'ticked, but the passage is untouched')).click();
     const summary = await page.waitForSelector(
       '[aria-label="Text of the draft"] p::-p-text(healthy bog again)',

@@ -68,7 +68,7 @@ describe('Standing', () => {
       await arrive(page, desk);
       await clickRole(page, 'link', 'Standing');
       await seeText(page, 'Bog Hydrology');
-      expect(await textOf(page, '[data-grade]')).toBe('78.5 % · B');
+      expect(await textOf(page, '[data-grade]')).toBe('73.3 % · C');
       // The parts that are shown make the figure that is shown.
       const brings = await page.$$eval('[data-made] tbody tr td:last-child', (cells) =>
         cells.map((cell) => Math.round(Number(cell.textContent) * 10)),
@@ -78,7 +78,7 @@ describe('Standing', () => {
       await seeText(page, 'given 17, 1 started day late: 2 off, leaves 15.');
       await seeText(page, 'Group work: Bench three (Ines Tarrow, Corvin Aske, Maren Holt).');
       await seeText(page, 'Own points 17; the group has 18.');
-      await seeText(page, 'It is 15 of the course grade’s hundred and brings 11.3.');
+      await seeText(page, 'It is 10 of the course grade’s hundred and brings 7.5.');
       // By keyboard alone it closes again.
       await page.keyboard.press('Enter');
       await until(page, () => document.querySelector('[data-arithmetic]') === null);
@@ -114,7 +114,7 @@ describe('Standing', () => {
       // Capped at 85 % of 40: that is what one more attempt would count.
       await seeText(page, 'would count 34');
       expect(await textOf(page, '[data-if-grade]')).toBe('85.4 % · B+');
-      expect(await textOf(page, '[data-grade]')).toBe('78.5 % · B');
+      expect(await textOf(page, '[data-grade]')).toBe('73.3 % · C');
       await until(page, (text) => document.body.textContent.includes(text), 'Saved');
       await page.reload();
       await page.waitForSelector('[data-if-grade]');

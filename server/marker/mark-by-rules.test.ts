@@ -15,6 +15,7 @@ import { readPaper } from '#formats/read-paper.ts';
 import { readRemarksOnto } from '#formats/place-remarks.ts';
 import draftText from '#demo/papers/policy-brief-draft.md?raw';
 import { createDesk, openDesk } from '../desk/desk-folder.ts';
+import { withFact } from '../desk/desk-state.ts';
 import { takeAttempt } from '../desk/take-attempt.ts';
 import { markPending } from './mark-pending.ts';
 
@@ -333,6 +334,22 @@ describe('an activity by items', () => {
     expect(pointsOf(marking)).toMatchObject({ 'lev-rounds': '1', 'lev-depth': '1' });
     const comment = marking.criteria.find(({ criterionId }) => criterionId === 'lev-rounds')?.comment;
     expect(comment).toBe('How much is too much, and why that much?');
+  });
+
+  it('keeps what an item had when it is not answered again', async () => {
+    const { marking } = await items({ 'lev-depth': 'The water is 62 mm below the peat.' });
+    expect(pointsOf(marking)).toEqual({
+      'lev-rim': '3',
+      'lev-depth': '5',
+      'lev-rounds': '1',
+      'lev-still': '2',
+    });
+    const known = desk.state.facts.flatMap((f) => (f.kind === 'assignment' ? [f.value] : []));
+    const lab = known.find(({ id }) => String(id) === 'levels-lab');
+    if (lab === undefined) throw new Error('no lab');
+    desk.update((state) => withFact(state, { kind: 'assignment', value: { ...lab, attemptsAllowed: 3 } }));
+    const again = await items({ 'lev-rounds': GOOD['lev-rounds'] });
+    expect(pointsOf(again.marking)).toMatchObject({ 'lev-depth': '5', 'lev-rounds': '5' });
   });
 
   it('wins nothing with a list of words', async () => {

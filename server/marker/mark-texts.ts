@@ -173,7 +173,14 @@ function wordsShared(text: string, other: string): number {
 
 export function itemsSaid(given: Marked, rules: Rules<'items'>): Said {
   const { attempt, desk } = given;
-  const answers = attempt.items as Readonly<Partial<Record<string, string>>>;
+  // What is not answered again stands as it was answered before.
+  const earlier = attemptsIn(desk.state).filter(
+    ({ assignmentId, number }) => assignmentId === attempt.assignmentId && number < attempt.number,
+  );
+  const answers: Readonly<Partial<Record<string, string>>> = Object.assign(
+    {},
+    ...[...earlier, attempt].map(({ items }) => items),
+  );
   const found = rules.demands.flatMap((demand): Found<Demand>[] => {
     const text = asSentence(answers[demand.criterion ?? ''] ?? '');
     const judged = judgeDemands({ text, before: '', remarks: [] }, [demand], desk.state.markingRules.text);

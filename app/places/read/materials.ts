@@ -70,14 +70,7 @@ export function papersIn(view: AssignmentView, material: Material): PaperFile[] 
   const papers = view.papers.filter(({ role }) => roles.includes(role));
   // Of a quiz the attempt that the score goes by comes first, then the others, latest first.
   if (material === 'quiz') return papers.toSorted((x, y) => quizRank(view, x) - quizRank(view, y));
-  if (material !== 'overlap') {
-    // What has remarks on it comes first: a response sheet has none. Of several attempts the latest.
-    const spoken = new Set(view.remarks.map(({ paperHash }) => paperHash));
-    const numberOf = (paper: PaperFile) => attemptOf(view, paper)?.attempt.number ?? 0;
-    return papers.toSorted(
-      (x, y) => Number(spoken.has(y.hash)) - Number(spoken.has(x.hash)) || numberOf(y) - numberOf(x),
-    );
-  }
+  if (material !== 'overlap') return papers.toSorted((x, y) => paperRank(view, x) - paperRank(view, y));
   const matched = new Set(
     view.remarks.flatMap(({ channel, paperHash }) => (channel === 'overlap' ? [paperHash] : [])),
   );
@@ -91,6 +84,14 @@ function attemptOf({ attempts }: AssignmentView, { hash }: PaperFile): MarkedAtt
       [attempt, ...markings].some(({ files }) => files.some((f) => f.hash === hash)),
     ) ?? null
   );
+}
+
+/** What came back last comes first, and the student's own account of what was done after all. */
+function paperRank(view: AssignmentView, paper: PaperFile): number {
+  const own = attemptOf(view, paper);
+  const isResponse = own?.attempt.files.some((file) => file.hash === paper.hash && file.role === 'response');
+  if (isResponse === true) return 1;
+  return own === null || own.markings.length === 0 ? 0 : -own.attempt.number;
 }
 
 function quizRank(view: AssignmentView, paper: PaperFile): number {
