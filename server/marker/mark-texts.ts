@@ -177,12 +177,9 @@ export function itemsSaid(given: Marked, rules: Rules<'items'>): Said {
   const earlier = attemptsIn(desk.state).filter(
     ({ assignmentId, number }) => assignmentId === attempt.assignmentId && number < attempt.number,
   );
-  const answers: Readonly<Partial<Record<string, string>>> = Object.assign(
-    {},
-    ...[...earlier, attempt].map(({ items }) => items),
-  );
+  const answers = new Map([...earlier, attempt].flatMap(({ items }) => Object.entries(items)));
   const found = rules.demands.flatMap((demand): Found<Demand>[] => {
-    const text = asSentence(answers[demand.criterion ?? ''] ?? '');
+    const text = asSentence(answers.get(demand.criterion ?? '') ?? '');
     const judged = judgeDemands({ text, before: '', remarks: [] }, [demand], desk.state.markingRules.text);
     // An answer is one thing: what it lacks is said of the item.
     return judged.found === null

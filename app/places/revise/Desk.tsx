@@ -74,8 +74,11 @@ export function Desk({
     element?.scrollIntoView({ block: 'center' });
   };
   return (
-    <div className="grid h-full min-h-0 md:grid-cols-[minmax(0,1fr)_minmax(20rem,29rem)]">
-      <section aria-label={words.revise.draft} className="flex min-h-0 flex-col border-rule md:border-r">
+    <div className="h-full overflow-auto md:grid md:min-h-0 md:grid-cols-[minmax(0,1fr)_minmax(20rem,29rem)] md:overflow-hidden">
+      <section
+        aria-label={words.revise.draft}
+        className="flex min-w-0 flex-col border-rule md:min-h-0 md:border-r"
+      >
         <Head outlet={outlet} draft={draft} editorTools={<Toolbar editor={editor} />} />
         {above !== null && <div className="border-b border-rule px-5 py-2">{above}</div>}
         {!lock && <Note>{words.revise.elsewhere}</Note>}
@@ -88,13 +91,13 @@ export function Desk({
             </Button>
           </Note>
         )}
-        <div className="min-h-0 flex-1 overflow-auto bg-surface">
+        <div className="bg-surface max-md:min-h-[45vh] md:min-h-0 md:flex-1 md:overflow-auto">
           <div className="mx-auto max-w-[42rem] px-8 py-7 max-md:px-4">
             <DraftEditor editor={editor} />
           </div>
         </div>
       </section>
-      <aside aria-label={words.revise.slips} className="min-h-0 overflow-auto bg-paper p-4">
+      <aside aria-label={words.revise.slips} className="bg-paper p-4 md:min-h-0 md:overflow-auto">
         {beside !== null && <div className="mb-4">{beside}</div>}
         <OutcomeList outlet={outlet} focusedId={focusedId} onShow={show} />
       </aside>

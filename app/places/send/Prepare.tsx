@@ -193,7 +193,7 @@ function ItemsGoing({ view }: { view: AssignmentOutlet['view'] }) {
   const answered = rows.filter(({ answer }) => answer !== '');
   return (
     <>
-      <p className="mt-2 text-sm text-quiet">{words.items.answered(answered.length, rows.length)}</p>
+      <p className="mt-2 mb-2 text-sm text-quiet">{words.items.answered(answered.length, rows.length)}</p>
       <dl>
         {answered.map(({ item, answer }) => (
           <div key={item.id} className="border-t border-rule py-2">
