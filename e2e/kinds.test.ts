@@ -332,6 +332,61 @@ pageTest(
   },
 );
 
+/** What came back from the demo's desk for an assignment, as a file to drop. */
+async function returnedFile(desk: Desk, role: 'quiz' | 'posts'): Promise<[string, Uint8Array]> {
+  const files = desk.folder.state.facts.flatMap((fact) => (fact.kind === 'marking' ? fact.value.files : []));
+  const fact = files.find((file) => file.role === role);
+  const bytes = await readFile(desk.folder.pathOfFile(fact?.hash ?? '') ?? '');
+  return [fact?.name ?? '', new Uint8Array(bytes)];
+}
+
+pageTest(
+  'dropped quiz results are practised, and Send says where another try is taken',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await openAlone(page, desk);
+    await drop(page, await returnedFile(desk, 'quiz'));
+    await until(page, () => location.pathname.startsWith('/a/'));
+    await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/revise`);
+    await seeText(page, 'questions that lost points');
+    await page.reload();
+    await clickRole(page, 'button', 'Show what it should have had');
+    await seeText(page, 'It should have had');
+    await openStation(page, 'Send');
+    await seeText(page, 'Another try is taken where your school gives the quiz');
+    await openStation(page, 'Check');
+    await seeText(page, 'What is still weak');
+  },
+  undefined,
+  ['quiz-flow'],
+);
+
+pageTest(
+  'dropped posts are answered by a better one, with an own receipt of its words',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await openAlone(page, desk);
+    await drop(page, await returnedFile(desk, 'posts'));
+    await until(page, () => location.pathname.startsWith('/a/'));
+    await page.goto(`${page.url().split('/').slice(0, 5).join('/')}/revise`);
+    await clickRole(page, 'button', 'Write a new post');
+    await page.waitForSelector('[aria-label="Text of the draft"] p');
+    await page.click('[aria-label="Text of the draft"] p');
+    await page.keyboard.type('Ostrander found the same. ');
+    await saved(page);
+    await page.reload();
+    await seeText(page, 'Ostrander found the same.');
+    await openStation(page, 'Send');
+    await seeText(page, 'There is no course desk for this work.');
+    await (await page.waitForSelector('form input'))?.type('in the seminar’s list');
+    await clickRole(page, 'button', 'I have handed it in');
+    await seeText(page, 'as you noted: in the seminar’s list');
+    await seeText(page, 'Save the receipt as PDF');
+  },
+  undefined,
+  ['seminar-post-1'],
+);
+
 pageTest(
   'no station of any assignment of the demo is empty without a way on',
   async ({ page, desk }) => {

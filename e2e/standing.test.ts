@@ -114,7 +114,7 @@ describe('Standing', () => {
       // Capped at 85 % of 40: that is what one more attempt would count.
       await seeText(page, 'would count 34');
       expect(await textOf(page, '[data-if-grade]')).toBe('85.4 % · B+');
-      expect(await textOf(page, '[data-grade]')).toBe('73.3 % · C');
+      expect(await textOf(page, '[data-grade]')).toBe('78.5 % · B');
       await until(page, (text) => document.body.textContent.includes(text), 'Saved');
       await page.reload();
       await page.waitForSelector('[data-if-grade]');

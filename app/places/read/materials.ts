@@ -91,7 +91,9 @@ function paperRank(view: AssignmentView, paper: PaperFile): number {
   const own = attemptOf(view, paper);
   const isResponse = own?.attempt.files.some((file) => file.hash === paper.hash && file.role === 'response');
   if (isResponse === true) return 1;
-  return own === null || own.markings.length === 0 ? 0 : -own.attempt.number;
+  // A marking that brought points alone says nothing on a paper.
+  const isSpokenOn = own?.markings.some(({ files }) => files.length > 0) === true;
+  return own === null || !isSpokenOn ? 0 : -own.attempt.number;
 }
 
 function quizRank(view: AssignmentView, paper: PaperFile): number {

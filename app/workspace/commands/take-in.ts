@@ -174,7 +174,7 @@ async function markingFor(
   };
   if (attempts.length === 0) await writing.put('attempts', attempt);
   const facts = files.flatMap(({ role, name, mediaType, bytes, hash }): FileFact[] =>
-    role === 'marked'
+    role === 'marked' || role === 'quiz' || role === 'posts'
       ? [{ role, name, mediaType, size: bytes.length, hash, aboutHash: null, announced: {} }]
       : [],
   );

@@ -1,3 +1,4 @@
+import type { FileRole } from '#core/model/work.ts';
 import { createStore } from 'zustand/vanilla';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
 import { proposalFor } from '#core/saying/saying-of.ts';
@@ -12,7 +13,7 @@ import {
   type PendingFile,
 } from '#core/taking-in/pending.ts';
 import { hashOf } from '#formats/hash.ts';
-import type { Mark } from '#formats/marked-paper.ts';
+import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
 import { markOfRecording, spokenIn } from '#formats/sound/recording-mark.ts';
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
 import type { FileContent } from '../../workers/protocol.ts';
@@ -286,9 +287,14 @@ function fileAtHand(
     aboutNames: remarks?.about ?? [],
     likely: null,
     place: null,
-    role: content.kind === 'paper' ? 'marked' : content.kind,
+    role: content.kind === 'paper' ? roleOf(content.paper.kind) : content.kind,
     about: null,
   };
+}
+
+/** What a paper is of an assignment by what it holds: a quiz or posts tell the kind of work too. */
+function roleOf(kind: MarkedPaper['kind']): FileRole {
+  return kind === 'quiz' || kind === 'posts' ? kind : 'marked';
 }
 
 function fileToTake(file: FileAtHand, marks: readonly Mark[]): FileToTake {

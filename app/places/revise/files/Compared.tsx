@@ -174,8 +174,8 @@ export function Compared({
             <PictureView
               hash={shown.hash}
               name={words.newFiles.isNew(shown.name)}
-              // Where it was asked for is shown faintly on the new one too.
-              marks={[...asked.filter(({ focused }) => focused), ...answers, ...drawn]}
+              // Where something was asked for is shown on the new one too.
+              marks={[...asked, ...answers, ...drawn]}
               onSize={setNewSize}
               onDraw={onDraw}
             />
