@@ -10,9 +10,14 @@ const TOLD_AT = new Set([10, 5, 1]);
 function keepAnswers(form: HTMLFormElement): void {
   const told = form.querySelector('[data-kept]');
   let waiting: ReturnType<typeof setTimeout> | undefined;
+  let going = new AbortController();
   const keep = async () => {
     clearTimeout(waiting);
     waiting = undefined;
+    // The newest answer is the one that is kept, whatever an older request does.
+    going.abort();
+    going = new AbortController();
+    const { signal } = going;
     const body = new URLSearchParams();
     for (const [name, value] of new FormData(form)) if (typeof value === 'string') body.append(name, value);
     const say = (sentence: string) => {
@@ -24,15 +29,20 @@ function keepAnswers(form: HTMLFormElement): void {
         body,
         headers: { 'Desk-Keep': '1' },
         keepalive: true,
+        signal,
       });
       say(answer.ok ? 'Your answer is kept.' : 'Time was over before this could be kept.');
     } catch (error) {
+      if (signal.aborted) return;
       if (!(error instanceof TypeError)) throw error;
       say('The course desk doesn’t answer. Your answer is not kept yet; it is tried again.');
       waiting = setTimeout(() => void keep(), PAUSE_MS * 4);
     }
   };
+  const seen = form.querySelector<HTMLInputElement>('input[name="seen"]');
   form.addEventListener('input', () => {
+    // What was typed here counts, even where it is typed back to what stood before.
+    if (seen !== null) seen.value = '';
     clearTimeout(waiting);
     waiting = setTimeout(() => void keep(), PAUSE_MS);
   });
@@ -40,7 +50,10 @@ function keepAnswers(form: HTMLFormElement): void {
   document.addEventListener('visibilitychange', () => {
     if (document.visibilityState === 'hidden' && waiting !== undefined) void keep();
   });
-  form.addEventListener('submit', () => clearTimeout(waiting));
+  form.addEventListener('submit', () => {
+    clearTimeout(waiting);
+    going.abort();
+  });
 }
 
 function tellTime(place: HTMLElement): void {

@@ -6,6 +6,7 @@ import { expect, vi } from 'vitest';
 import { newDrawing } from './files.ts';
 import { arrive, seeText, settled, until, type Desk } from './harness.ts';
 import { pressByKeys, tabTo } from './keys.ts';
+import { saved } from './line.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 /** The longest ways down the line with the keyboard alone, on a wide screen and on a narrow one. */
@@ -14,13 +15,6 @@ const SIZES = [
   ['', { width: 1280, height: 800 }],
   [' at 390 × 844', PHONE],
 ] as const;
-
-async function saved(page: Page): Promise<void> {
-  await until(
-    page,
-    () => document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true,
-  );
-}
 
 /** Decides to act on the first remark. */
 async function actOnFirst(page: Page, desk: Desk, id: string): Promise<void> {

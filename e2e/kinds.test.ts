@@ -8,28 +8,10 @@ import { stations } from '#core/line/stations.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { arrive, clickRole, openStation, pick, seeText, until, type Desk } from './harness.ts';
 import { chooseFile, drop, newDrawing, openAlone } from './files.ts';
+import { actOn, fromArrivals, saved, step } from './line.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 /** Each kind of work down its line, with a reload in the middle of each step. */
-
-async function saved(page: Page): Promise<void> {
-  await until(
-    page,
-    () => document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true,
-  );
-}
-
-/** Decides to act on the remarks of an assignment, one after the other, by keyboard. */
-async function actOn(page: Page, desk: Desk, assignment: string, count: number): Promise<void> {
-  await page.goto(`${desk.address}/a/${assignment}/decide`);
-  for (let n = 1; n <= count; n++) {
-    await page.waitForSelector('::-p-aria([name="Act"][role="button"])');
-    await page.keyboard.press('a');
-    await until(page, (wanted) => document.body.textContent.includes(wanted), `${n} of `);
-    await saved(page);
-    await page.keyboard.press('.');
-  }
-}
 
 function attemptsAt(desk: Desk, assignment: string): Attempt[] {
   return desk.folder.state.facts.flatMap((fact) =>
@@ -91,8 +73,11 @@ for (const [where, size] of [
     async ({ page, desk }) => {
       const folder = await mkdtemp(join(tmpdir(), 'juncture-drawing-'));
       await arrive(page, desk);
-      await actOn(page, desk, 'core-log', 2);
-      await openStation(page, 'Revise');
+      await fromArrivals(page, desk, 'core-log', 'Drawn log of core SM-2');
+      await actOn(page, 2);
+      await step(page, 'Plan');
+      await seeText(page, '2 tasks');
+      await step(page, 'Revise');
       await seeText(page, 'No new file is here yet.');
       const wrong = join(folder, 'log.txt');
       await writeFile(wrong, 'No drawing.');
@@ -123,9 +108,9 @@ for (const [where, size] of [
       await saved(page);
       await page.reload();
       await seeText(page, '1 place shown');
-      await openStation(page, 'Plan');
+      await step(page, 'Plan');
       await seeText(page, '1 done');
-      await openStation(page, 'Check');
+      await step(page, 'Check');
       await seeText(page, 'of a kind and size that is taken');
       await sendIt(page);
       const [sent] = attemptsAt(desk, 'core-log');
@@ -157,7 +142,8 @@ pageTest(
   'what was said of a draft stage is decided there, planned and worked into the final, and the final is sent',
   async ({ page, desk }) => {
     await arrive(page, desk);
-    await actOn(page, desk, 'policy-brief-draft', 2);
+    await fromArrivals(page, desk, 'policy-brief-draft', 'Draft of the brief');
+    await actOn(page, 2);
     // The line of the stage leads on to the final.
     await openStation(page, 'Plan');
     await until(page, () => location.pathname === '/a/policy-brief/plan');
@@ -182,7 +168,7 @@ pageTest(
     await saved(page);
     await page.reload();
     await seeText(page, 'The grazing board pays for it.');
-    await openStation(page, 'Check');
+    await step(page, 'Check');
     await page.waitForSelector('ins::-p-text(grazing board pays)');
     await sendIt(page);
     const [sent] = attemptsAt(desk, 'policy-brief');
@@ -202,8 +188,11 @@ pageTest(
   'a better version of a post is written beside its thread, counted as it is written, and posted',
   async ({ page, desk }) => {
     await arrive(page, desk);
-    await actOn(page, desk, 'seminar-post-1', 1);
-    await openStation(page, 'Revise');
+    await fromArrivals(page, desk, 'seminar-post-1', 'Seminar post 1');
+    await actOn(page, 1);
+    await step(page, 'Plan');
+    await seeText(page, '1 task');
+    await step(page, 'Revise');
     await seeText(page, 'The thread: 3 posts');
     await clickRole(page, 'button', 'Begin from your post');
     await page.waitForSelector('[aria-label="Text of the draft"] p');
@@ -217,7 +206,7 @@ pageTest(
     await page.reload();
     await seeText(page, 'found councils on eleven commons.');
     await seeText(page, 'The thread: 3 posts');
-    await openStation(page, 'Check');
+    await step(page, 'Check');
     await seeText(page, 'words, asked: 150 to 300, not met yet');
     await page.waitForSelector('ins::-p-text(councils on eleven commons)');
     await openStation(page, 'Revise');
@@ -252,7 +241,11 @@ pageTest(
   'items of an activity are answered again beside the old answers, handed in and marked',
   async ({ page, desk }) => {
     await arrive(page, desk);
-    await page.goto(`${desk.address}/a/levels-lab/revise`);
+    await fromArrivals(page, desk, 'levels-lab', 'Lab activity: levels of six wells');
+    await actOn(page, 1);
+    await step(page, 'Plan');
+    await seeText(page, '1 task');
+    await step(page, 'Revise');
     await seeText(page, 'The items, beside your old answers');
     await seeText(page, '62 cm below the peat.');
     const second = await page.waitForSelector('li:nth-child(2) textarea');
@@ -265,7 +258,7 @@ pageTest(
         document.querySelector<HTMLTextAreaElement>('li:nth-child(2) textarea')?.value ===
         'The water is 62 mm below the peat.',
     );
-    await openStation(page, 'Check');
+    await step(page, 'Check');
     await seeText(page, 'answered again');
     await sendIt(page);
     const [sent] = attemptsAt(desk, 'levels-lab');

@@ -15,9 +15,19 @@ const attemptsAt = (desk: Desk) =>
     fact.kind === 'attempt' && fact.value.assignmentId === 'quiz-flow' ? [fact.value] : [],
   );
 
-/** Goes to the desk's page of the quiz from Send, with the keyboard. */
+/** Goes from Arrivals to the desk's page of the quiz, with the keyboard, and reloads on the way. */
 async function toQuiz(page: Page, desk: Desk): Promise<void> {
-  await page.goto(`${desk.address}/a/quiz-flow/send`);
+  await page.goto(desk.address);
+  await seeText(page, 'Quiz: flow through peat');
+  await page.reload();
+  await pressByKeys(page, /^Quiz: flow through peat/);
+  await until(page, () => location.pathname === '/a/quiz-flow');
+  for (const station of ['Read', 'Revise', 'Check', 'Send']) {
+    await pressByKeys(page, new RegExp(`^${station}\\b`));
+    await until(page, (end) => location.pathname.endsWith(`/${end}`), station.toLowerCase());
+    await page.reload();
+    await page.waitForSelector('nav[aria-label="The line of this assignment"]');
+  }
   await seeText(page, 'This will be attempt 3 of 3');
   await seeText(page, 'Another attempt can move the course by');
   await pressByKeys(page, 'Go to the quiz');
@@ -52,7 +62,10 @@ for (const [where, size] of [
       await page.keyboard.type('0.02');
       await seeText(page, 'Your answer is kept.');
       await page.reload();
-      await until(page, () => document.querySelector('input')?.value === '0.02');
+      await until(
+        page,
+        () => document.querySelector<HTMLInputElement>('input[name="answer"]')?.value === '0.02',
+      );
       await goOn(page, 2);
       await tabTo(page, /metres$/, 'radio');
       await page.keyboard.press('ArrowDown');

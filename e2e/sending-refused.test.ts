@@ -1,24 +1,19 @@
+import { createHash, randomBytes } from 'node:crypto';
 import { mkdtemp, open, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Page } from 'puppeteer-core';
-import { expect } from 'vitest';
+import type { HTTPRequest, Page } from 'puppeteer-core';
+import { expect, vi } from 'vitest';
 import type { Assignment } from '#core/model/facts.ts';
 import { asId, AssignmentId, instantOf } from '#core/model/ids.ts';
 import { chooseFile } from './files.ts';
 import { arrive, clickRole, openStation, seeText, until, type Desk } from './harness.ts';
+import { saved } from './line.ts';
 import { pageTest } from './page-test.ts';
 
 /** What can't be sent, or can't any more: it is said, and nothing is lost. */
 
 const DAY = 86_400_000;
-
-async function saved(page: Page): Promise<void> {
-  await until(
-    page,
-    () => document.querySelector('header [role="status"]')?.textContent.startsWith('Saved') === true,
-  );
-}
 
 /** Puts an assignment on record anew, with something else about it. */
 function change(desk: Desk, id: string, to: Partial<Assignment>): void {
@@ -171,4 +166,60 @@ pageTest(
   },
   undefined,
   ['policy-brief', 'policy-brief-draft'],
+);
+
+pageTest(
+  'an upload that breaks off goes on from where it was after a reload, and arrives once',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/ERR_FAILED|Failed to (?:fetch|load)/);
+    const folder = await mkdtemp(join(tmpdir(), 'juncture-broken-'));
+    // What the page sends at once.
+    const PART = 1024 * 1024;
+    const bytes = randomBytes(5.5 * PART);
+    bytes.write('%PDF-1.7\n');
+    await writeFile(join(folder, 'large.pdf'), bytes);
+    await arrive(page, desk);
+    await page.goto(`${desk.address}/a/core-log/revise`);
+    await chooseFile(page, 'Bring in the new file', join(folder, 'large.pdf'));
+    await seeText(page, 'large.pdf');
+    await saved(page);
+    const ranges: string[] = [];
+    let allowed = 1;
+    const watch = (request: HTTPRequest) => {
+      const { 'content-range': range } = request.headers() as Readonly<Partial<Record<string, string>>>;
+      if (request.method() !== 'PUT' || range === undefined || !range.endsWith(`/${bytes.length}`)) {
+        void request.continue();
+        return;
+      }
+      ranges.push(range);
+      allowed--;
+      if (allowed >= 0) void request.continue();
+      else void request.abort();
+    };
+    await page.setRequestInterception(true);
+    page.on('request', watch);
+    await openStation(page, 'Send');
+    await clickRole(page, 'button', 'Send to the course desk');
+    await confirm(page);
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    await vi.waitFor(
+      () => {
+        expect(desk.folder.uploads.stateOf(hash)).toMatchObject({ received: PART, whole: false });
+        expect(ranges.length).toBeGreaterThan(1);
+      },
+      { timeout: 20_000 },
+    );
+    expect(sentTo(desk, 'core-log')).toEqual([]);
+    allowed = 100;
+    const before = ranges.length;
+    await page.reload();
+    await seeText(page, 'Save the receipt as PDF');
+    // Nothing that the desk had was sent again.
+    expect(ranges[before]).toBe(`bytes ${PART}-${2 * PART - 1}/${bytes.length}`);
+    expect(sentTo(desk, 'core-log')).toHaveLength(1);
+    expect(desk.folder.uploads.stateOf(hash)?.whole).toBe(true);
+    await rm(folder, { recursive: true, force: true });
+  },
+  undefined,
+  ['core-log'],
 );

@@ -5,6 +5,7 @@ export const preview = {
   title: 'As it goes',
   lookAt: (name: string) => `Look at it: ${name}`,
   none: (name: string) => `“${name}” can’t be shown here. Save it and open it where it was made.`,
+  gone: (name: string) => `“${name}” is not in this browser any more. Bring it in again.`,
   page: (name: string, page: number) => `${name}, page ${page}`,
   at: (page: number, of: number) => `Page ${page} of ${of}`,
   back: 'Page before',

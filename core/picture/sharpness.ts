@@ -8,6 +8,7 @@ const WIDTH = 1000;
  */
 const SHARP = 0.3;
 
+/** How sharp a picture is, and whether that is enough to read small writing by. */
 export interface Sharpness {
   /** From 0 (even or blurred) to 1 (edges within a pixel). */
   readonly edge: number;

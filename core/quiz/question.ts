@@ -2,8 +2,10 @@ import type { DecimalString } from '../model/ids.ts';
 
 /** How a question is answered: one or several of its choices, all of them in order, pairs, a number, a few words, a text. */
 export const questionKinds = ['one', 'several', 'order', 'pairs', 'number', 'short', 'long'] as const;
+/** One of these ways. */
 export type QuestionKind = (typeof questionKinds)[number];
 
+/** Something to choose, under the id that responses name it by. */
 export interface Choice {
   readonly id: string;
   readonly text: string;

@@ -27,6 +27,7 @@ export interface PdfPicturePage {
   readonly alt: string;
 }
 
+/** What a PDF is to hold, block after block, and what it says of itself. */
 export interface PdfToWrite {
   readonly title: string;
   /** BCP 47. */

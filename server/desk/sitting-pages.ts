@@ -123,19 +123,14 @@ const isAnswered = (sitting: Sitting, question: KeptQuestion) =>
 
 /** The names under which a question's answer stands in its form. */
 export const answerField = 'answer';
+/** The answer as the page had it: what was not changed on a page is not kept anew, another page may know it better. */
+export const seenField = 'seen';
 export const placeField = (choice: string) => `place ${choice}`;
 export const partnerField = (choice: string) => `partner ${choice}`;
 
 /** One question, with its answer as it stands, and the way to every other. */
-export function questionPage({
-  deskName,
-  zone,
-  now,
-  assignment,
-  quiz,
-  sitting,
-  number,
-}: QuestionGiven): string {
+export function questionPage(given: QuestionGiven): string {
+  const { assignment, quiz, sitting, number } = given;
   const question = quiz.items[number - 1];
   const last = number === quiz.items.length;
   const numbers = quiz.items
@@ -145,14 +140,20 @@ export function questionPage({
     )
     .join('');
   const body = `<h1>Question ${number} of ${quiz.items.length}</h1>
-${clock({ sitting, zone, now })}
+${clock(given)}
 <form method="post" action="${addressOf(sitting, number)}" data-keep>
+<input type="hidden" name="${seenField}" value="${safe(JSON.stringify(answerOf(sitting, question)))}">
 <fieldset><legend>${safe(question.prompt)}</legend><p class="quiet">${safe(question.possible)} ${question.possible === '1' ? 'point' : 'points'}</p>${fieldsOf(question, answerOf(sitting, question))}</fieldset>
 <p class="quiet" role="status" data-kept></p>
 <div class="row"><button class="main" name="to" value="${last ? 'review' : number + 1}">${last ? 'Keep and look over' : 'Keep and go on'}</button>${number > 1 ? `<button name="to" value="${number - 1}">Back</button>` : ''}${last ? '' : '<button name="to" value="review">Look over and end</button>'}</div>
 <nav aria-label="All questions"><ul class="numbers">${numbers}</ul></nav>
 </form>`;
-  return page({ title: `Question ${number}, ${assignment.title}`, deskName, body, script: true });
+  return page({
+    title: `Question ${number}, ${assignment.title}`,
+    deskName: given.deskName,
+    body,
+    script: true,
+  });
 }
 
 function clock({ sitting, zone, now }: Pick<QuestionGiven, 'sitting' | 'zone' | 'now'>): string {
@@ -220,14 +221,8 @@ function select(
 }
 
 /** All questions with what was answered, and the button that ends the sitting. */
-export function reviewPage({
-  deskName,
-  zone,
-  now,
-  assignment,
-  quiz,
-  sitting,
-}: Omit<QuestionGiven, 'number'>): string {
+export function reviewPage(given: Omit<QuestionGiven, 'number'>): string {
+  const { assignment, quiz, sitting } = given;
   const open = quiz.items.filter((question) => !isAnswered(sitting, question)).length;
   const rows = quiz.items
     .map(
@@ -235,10 +230,10 @@ export function reviewPage({
         `<tr><th scope="row"><a href="${addressOf(sitting, index + 1)}">${index + 1}. ${safe(question.title)}</a></th><td>${isAnswered(sitting, question) ? (twice(question, sitting) ? 'two in one place' : 'answered') : 'not answered'}</td></tr>`,
     )
     .join('');
-  const body = `<h1>Look over</h1>${clock({ sitting, zone, now })}<p>${open === 0 ? 'Every question is answered.' : open === 1 ? 'One question is not answered.' : `${open} questions are not answered.`}</p>
+  const body = `<h1>Look over</h1>${clock(given)}<p>${open === 0 ? 'Every question is answered.' : open === 1 ? 'One question is not answered.' : `${open} questions are not answered.`}</p>
 <table><caption class="quiet">${safe(assignment.title)}</caption><tbody>${rows}</tbody></table>
 <form method="post" action="${addressOf(sitting, 'end')}"><div class="row"><button class="main">End and hand in</button></div></form><p class="quiet">After that nothing can be changed.</p>`;
-  return page({ title: `Look over, ${assignment.title}`, deskName, body, script: true });
+  return page({ title: `Look over, ${assignment.title}`, deskName: given.deskName, body, script: true });
 }
 
 /** Two choices were given the same place. */

@@ -22,6 +22,7 @@ import {
   placeField,
   questionPage,
   reviewPage,
+  seenField,
   sorryPage,
 } from './sitting-pages.ts';
 import {
@@ -63,40 +64,28 @@ function answerIn(form: AnswerForm, { kind, choices }: KeptQuestion): string[] {
   }
 }
 
-/** Taking a quiz on the desk's own pages; below `/desk`. */
-export function sittingRoutes({ desk, clock, notices }: DeskParts, sessions: Sessions): Router {
-  const router = Router();
-  const form = express.urlencoded({ extended: false, limit: '100kb' });
-  const sorry = (sentence: string, assignmentId: string | null = null) =>
-    sorryPage(desk.state.deskName, sentence, assignmentId);
-  const named = (request: Request) => {
-    const ended = endOverdue(desk, clock.now());
-    if (ended > 0) notices.tell(desk.state.facts.length);
-    const sitting = desk.state.sittings.find(({ id }) => id === request.params.sitting);
-    const assignment = sitting && assignmentIn(desk.state, sitting.assignmentId);
-    const quiz = sitting && quizOf(desk.state, sitting.assignmentId);
-    return sitting === undefined || assignment === undefined || quiz === undefined
-      ? null
-      : {
-          deskName: desk.state.deskName,
-          zone: zoneOf(desk.state, assignment),
-          now: instantOf(clock.now()),
-          sitting,
-          assignment,
-          quiz,
-        };
-  };
-  const endedFor = (found: NonNullable<ReturnType<typeof named>>) => {
-    const { sitting, assignment } = found;
-    const attempt = attemptsIn(desk.state).find(({ id }) => id === attemptIdOf(sitting));
-    if (attempt === undefined) return sorry('This sitting was taken back.', assignment.id);
-    const marking = markingsIn(desk.state, assignment).findLast(({ attemptId }) => attemptId === attempt.id);
-    return endedPage(found, attempt, marking);
-  };
+type Sorry = (sentence: string, assignmentId?: string | null) => string;
 
-  router.get('/quizzes/:id', sessions.requiredPage(sorry), (request, response) => {
-    const id = String(request.params.id);
+/** Taking a quiz on the desk's own pages; below `/desk`. */
+export function sittingRoutes(parts: DeskParts, sessions: Sessions): Router {
+  const { desk, clock, notices } = parts;
+  const router = Router();
+  const sorry: Sorry = (sentence, assignmentId = null) =>
+    sorryPage(desk.state.deskName, sentence, assignmentId);
+  router.use(['/quizzes', '/sittings'], sessions.requiredPage(sorry), (_request, response, next) => {
     if (endOverdue(desk, clock.now()) > 0) notices.tell(desk.state.facts.length);
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
+  router.use(beginningRoutes(parts, sorry), takingRoutes(parts, sorry));
+  return router;
+}
+
+/** What a quiz is, and the beginning of a sitting. */
+function beginningRoutes({ desk, clock }: DeskParts, sorry: Sorry): Router {
+  const router = Router();
+  router.get('/quizzes/:id', (request, response) => {
+    const { id } = request.params;
     const assignment = assignmentIn(desk.state, id);
     const quiz = quizOf(desk.state, id);
     if (assignment === undefined || quiz === undefined) {
@@ -120,15 +109,44 @@ export function sittingRoutes({ desk, clock, notices }: DeskParts, sessions: Ses
       }),
     );
   });
-  router.post('/quizzes/:id/sittings', sessions.requiredPage(sorry), (request, response) => {
-    const id = String(request.params.id);
+  router.post('/quizzes/:id/sittings', (request, response) => {
+    const { id } = request.params;
     const begun = beginSitting(desk, clock.now(), id);
     if (begun.kind === 'sitting') response.redirect(303, `/desk/sittings/${begun.sitting.id}/1`);
     else response.status(begun.status).send(sorry(begun.why, id));
   });
-  router.get('/sittings/:sitting/:to', sessions.requiredPage(sorry), (request, response) => {
+  return router;
+}
+
+/** A sitting that goes on: its questions, its answers, its end. */
+function takingRoutes({ desk, clock, notices }: DeskParts, sorry: Sorry): Router {
+  const router = Router();
+  const form = express.urlencoded({ extended: false, limit: '100kb' });
+  const named = (request: Request) => {
+    const sitting = desk.state.sittings.find(({ id }) => id === request.params.sitting);
+    const assignment = sitting && assignmentIn(desk.state, sitting.assignmentId);
+    const quiz = sitting && quizOf(desk.state, sitting.assignmentId);
+    return sitting === undefined || assignment === undefined || quiz === undefined
+      ? null
+      : {
+          deskName: desk.state.deskName,
+          zone: zoneOf(desk.state, assignment),
+          now: instantOf(clock.now()),
+          sitting,
+          assignment,
+          quiz,
+        };
+  };
+  const endedFor = (found: NonNullable<ReturnType<typeof named>>) => {
+    const { sitting, assignment } = found;
+    const attempt = attemptsIn(desk.state).find(({ id }) => id === attemptIdOf(sitting));
+    if (attempt === undefined) return sorry('This sitting was taken back.', assignment.id);
+    const marking = markingsIn(desk.state, assignment).findLast(({ attemptId }) => attemptId === attempt.id);
+    return endedPage(found, attempt, marking);
+  };
+
+  router.get('/sittings/:sitting/:to', (request, response) => {
     const found = named(request);
-    response.set('Cache-Control', 'no-store');
     if (found === null) {
       response.status(404).send(sorry('There is no such sitting.'));
       return;
@@ -140,7 +158,7 @@ export function sittingRoutes({ desk, clock, notices }: DeskParts, sessions: Ses
       response.send(questionPage({ ...found, number }));
     else response.status(404).send(sorry('There is no such question.', found.assignment.id));
   });
-  router.post('/sittings/:sitting/end', sessions.requiredPage(sorry), (request, response) => {
+  router.post('/sittings/:sitting/end', (request, response) => {
     const found = named(request);
     if (found === null) {
       response.status(404).send(sorry('There is no such sitting.'));
@@ -150,7 +168,7 @@ export function sittingRoutes({ desk, clock, notices }: DeskParts, sessions: Ses
     notices.tell(desk.state.facts.length);
     response.redirect(303, `/desk/sittings/${found.sitting.id}/review`);
   });
-  router.post('/sittings/:sitting/:to', sessions.requiredPage(sorry), form, (request, response) => {
+  router.post('/sittings/:sitting/:to', form, (request, response) => {
     const found = named(request);
     const asked = v.safeParse(AnswerForm, request.body);
     const question = found?.quiz.items.at(Number(request.params.to) - 1);
@@ -159,11 +177,12 @@ export function sittingRoutes({ desk, clock, notices }: DeskParts, sessions: Ses
       return;
     }
     const answer = answerIn(asked.output, question);
-    const became = answerInSitting(desk, clock.now(), found.sitting.id, question.id, answer);
+    const keep = () => answerInSitting(desk, clock.now(), found.sitting.id, question.id, answer);
     // The script keeps what is typed and stays on the page; a form goes on to where its button says.
-    if (request.get('Desk-Keep') !== undefined) response.status(became === 'kept' ? 204 : 409).end();
+    if (request.get('Desk-Keep') !== undefined) response.status(keep() === 'kept' ? 204 : 409).end();
     else {
-      const to = (asked.output as Readonly<Partial<AnswerForm>>).to;
+      const { to, [seenField]: seen } = asked.output as Readonly<Partial<AnswerForm>>;
+      if (seen !== JSON.stringify(answer)) keep();
       const next = typeof to === 'string' && /^\d{1,3}$/.test(to) ? to : 'review';
       response.redirect(303, `/desk/sittings/${found.sitting.id}/${next}`);
     }

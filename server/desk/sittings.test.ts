@@ -204,6 +204,24 @@ describe('the desk’s own pages', () => {
     expect(desk.state.sittings[0].answers['darcy-1']).toEqual(['0.0']);
   });
 
+  it('never put an older answer in the place of a newer one from another tab', async () => {
+    const { get, post, desk } = await signedIn();
+    const { location } = (await post('/desk/quizzes/quiz-flow/sittings')).headers;
+    const seenOn = (html: string) => /name="seen" value="([^"]*)"/.exec(html)?.[1].replaceAll('&quot;', '"');
+    const stale = seenOn((await get(location)).text);
+    expect(stale).toBe('[]');
+    await post(location, { answer: '0.02', seen: stale, to: '2' });
+    // The other tab still shows an empty field, and goes on without touching it.
+    await post(location, { answer: '', seen: stale, to: '2' });
+    expect(desk.state.sittings[0].answers['darcy-1']).toEqual(['0.02']);
+    expect(seenOn((await get(location)).text)).toBe('["0.02"]');
+    // Emptied on purpose, it is empty.
+    await post(location, { answer: '', seen: '["0.02"]', to: '2' });
+    expect(desk.state.sittings[0].answers['darcy-1']).toEqual([]);
+    await post(location, { answer: '7', seen: '', to: '2' });
+    expect(desk.state.sittings[0].answers['darcy-1']).toEqual(['7']);
+  });
+
   it('say what is wrong at an address that isn’t there, or without a session', async () => {
     const { app, get, post } = await signedIn();
     expect((await get('/desk/quizzes/none')).text).toContain('no such quiz');

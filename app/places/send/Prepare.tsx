@@ -2,18 +2,15 @@ import { useState } from 'react';
 import { standing } from '#core/assignment/attempts.ts';
 import { departuresFrom } from '#core/check/needs.ts';
 import { stationOf } from '#core/assignment/line.ts';
-import { itemRows } from '#core/assignment/items.ts';
 import type { SentPost } from '#core/model/handed-in.ts';
-import type { Draft, DraftContent, StoredFile } from '#core/model/work.ts';
+import type { Draft, DraftContent } from '#core/model/work.ts';
 import { textOfDraft } from '#core/paper/draft.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { fileNameOf } from '../../shared/files/file-name.ts';
-import { PreviewButton } from '../../shared/files/PreviewButton.tsx';
 import { StationNotice } from '../../shared/line/StationNotice.tsx';
 import { shownMoment } from '../../shared/shown/shown.ts';
-import { offerFile } from '../../shared/page/notify.ts';
 import { useKeptText } from '../../shared/remark/kept-text.ts';
 import * as words from '../../words/en.ts';
 import {
@@ -21,10 +18,12 @@ import {
   recordHandedIn,
   sendAttempt,
   sentFile,
+  WORD_TYPE,
   type Going,
 } from '../../workspace/commands/send.ts';
 import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { Departing } from './Departing.tsx';
+import { GoingFile, ItemsGoing, PostGoing } from './Going.tsx';
 import { HandedIn } from './HandedIn.tsx';
 import { Rules } from './Rules.tsx';
 import { writtenParts } from './written-parts.ts';
@@ -79,46 +78,29 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
       )}
       <section>
         <SectionTitle>{words.send.goes}</SectionTitle>
-        {post !== null && (
-          <div className="mt-2">
-            <p className="text-sm text-quiet">{words.posts.preview}</p>
-            <p className="mt-1 rounded-lg border border-rule bg-surface p-4 font-serif whitespace-pre-line">
-              {post.text}
-            </p>
-          </div>
-        )}
+        {post !== null && <PostGoing post={post} />}
         {view.kind === 'items' && <ItemsGoing view={view} />}
         <ul className="mt-2">
           {files.map((file) => (
-            <KeptFile key={file.hash} file={file} />
+            <GoingFile
+              key={file.hash}
+              name={file.name}
+              is={words.send.keptFile(words.sizeOf(file.size))}
+              save={words.assignment.saveFile}
+              mediaType={file.mediaType}
+              bytesOf={() => workspace.fileBytes(file.hash)}
+            />
           ))}
-          {parts.map((part) => (
-            <li
-              key={part.name}
-              className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2.5 sm:flex-nowrap"
-            >
-              <span className="min-w-0">
-                <b className="break-words">{part.name}</b>
-                <span className="block text-sm text-quiet">{part.is}</span>
-              </span>
-              <span className="flex shrink-0 flex-wrap gap-x-4">
-                <PreviewButton
-                  name={part.name}
-                  disabled={!ready}
-                  bytesOf={async () => (await part.write()).bytes}
-                />
-                <Button
-                  look="quiet"
-                  className="px-1"
-                  disabled={!ready}
-                  onClick={() =>
-                    void part.write().then(({ name, bytes, mediaType }) => offerFile(name, bytes, mediaType))
-                  }
-                >
-                  {part.save}
-                </Button>
-              </span>
-            </li>
+          {parts.map(({ name, is, save, write }) => (
+            <GoingFile
+              key={name}
+              name={name}
+              is={is}
+              save={save}
+              mediaType={WORD_TYPE}
+              disabled={!ready}
+              bytesOf={async () => (await write()).bytes}
+            />
           ))}
         </ul>
         <Departing
@@ -162,73 +144,39 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
           </Button>
         )}
       </section>
-      <Dialog
-        open={asking}
-        onClose={() => setAsking(false)}
-        title={words.send.sure}
-        lead={words.send.sureLead}
-      >
-        <div className="mb-4">
-          <Rules view={view} />
-        </div>
-        <div className="flex gap-3">
-          <Button look="main" onClick={() => void send()}>
-            {words.send.send}
-          </Button>
-          <Button onClick={() => setAsking(false)}>{words.send.cancel}</Button>
-        </div>
-      </Dialog>
+      <Sure view={view} open={asking} onSend={() => void send()} onClose={() => setAsking(false)} />
     </>
+  );
+}
+
+/** The last question before it goes. */
+function Sure({
+  view,
+  open,
+  onSend,
+  onClose,
+}: {
+  view: AssignmentOutlet['view'];
+  open: boolean;
+  onSend: () => void;
+  onClose: () => void;
+}) {
+  return (
+    <Dialog open={open} onClose={onClose} title={words.send.sure} lead={words.send.sureLead}>
+      <div className="mb-4">
+        <Rules view={view} />
+      </div>
+      <div className="flex gap-3">
+        <Button look="main" onClick={onSend}>
+          {words.send.send}
+        </Button>
+        <Button onClick={onClose}>{words.send.cancel}</Button>
+      </div>
+    </Dialog>
   );
 }
 
 function postOf(draft: Draft, content: DraftContent): SentPost {
   const place = draft.post ?? { answers: null, betters: null };
   return { ...place, text: textOfDraft(content) };
-}
-
-/** The answers that go, item by item. */
-function ItemsGoing({ view }: { view: AssignmentOutlet['view'] }) {
-  const rows = itemRows(view);
-  const answered = rows.filter(({ answer }) => answer !== '');
-  return (
-    <>
-      <p className="mt-2 mb-2 text-sm text-quiet">{words.items.answered(answered.length, rows.length)}</p>
-      <dl>
-        {answered.map(({ item, answer }) => (
-          <div key={item.id} className="border-t border-rule py-2">
-            <dt className="font-semibold">{item.title}</dt>
-            <dd className="font-serif whitespace-pre-line">{answer}</dd>
-          </div>
-        ))}
-      </dl>
-    </>
-  );
-}
-
-/** A file that goes just as it was brought in. */
-function KeptFile({ file }: { file: StoredFile }) {
-  const workspace = useWorkspace();
-  return (
-    <li className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-rule py-2.5 sm:flex-nowrap">
-      <span className="min-w-0">
-        <b className="break-words">{file.name}</b>
-        <span className="block text-sm text-quiet">{words.send.keptFile(words.sizeOf(file.size))}</span>
-      </span>
-      <span className="flex shrink-0 flex-wrap gap-x-4">
-        <PreviewButton name={file.name} bytesOf={() => workspace.fileBytes(file.hash)} />
-        <Button
-          look="quiet"
-          className="px-1"
-          onClick={() =>
-            void workspace.fileBytes(file.hash).then((bytes) => {
-              if (bytes !== null) offerFile(file.name, bytes, file.mediaType);
-            })
-          }
-        >
-          {words.assignment.saveFile}
-        </Button>
-      </span>
-    </li>
-  );
 }

@@ -1,4 +1,5 @@
 import { Suspense, useState } from 'react';
+import { toast } from 'sonner';
 import * as words from '../../words/en.ts';
 import { Button } from '../controls/Controls.tsx';
 import { Dialog } from '../controls/Dialog.tsx';
@@ -15,14 +16,18 @@ export function PreviewButton({
   bytesOf: () => Promise<Uint8Array<ArrayBuffer> | null>;
 }) {
   const [bytes, setBytes] = useState<Uint8Array<ArrayBuffer> | null>(null);
+  const look = async () => {
+    const found = await bytesOf();
+    if (found === null) toast.error(words.preview.gone(name));
+    else setBytes(found);
+  };
   return (
     <>
       <Button
         look="quiet"
-        className="px-1"
         disabled={disabled}
         aria-label={words.preview.lookAt(name)}
-        onClick={() => void bytesOf().then(setBytes)}
+        onClick={() => void look()}
       >
         {words.preview.look}
       </Button>

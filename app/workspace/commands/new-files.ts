@@ -55,7 +55,7 @@ async function keepFile(
   });
 }
 
-/** Puts a picture that was cut or turned in the place of the one it was made from; places shown in that one go along. */
+/** Replaces a picture by what cutting or turning made of it; places that were shown on it go along. */
 export async function replaceByEdited(
   workspace: Workspace,
   draft: Draft,
@@ -82,7 +82,7 @@ export async function replaceByEdited(
   return hash;
 }
 
-/** Puts one file in the place of several that it was made of; they stay on the Shelf. */
+/** Replaces several files by the one that was made of them; they stay on the Shelf. */
 export async function joinFiles(
   workspace: Workspace,
   draft: Draft,

@@ -13,6 +13,7 @@ import { answerInWords, withoutPlaces } from '../../../workspace/commands/answer
 import { tickTask } from '../../../workspace/commands/plan.ts';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import { RemarkList } from '../RemarkList.tsx';
+import { isPicture } from './pictures.ts';
 
 interface Answering {
   readonly outlet: AssignmentOutlet;
@@ -56,7 +57,7 @@ function AnswerSlip({
   const focused = focusedId === remark.id;
   const number = numberByRemark.get(remark.id) ?? 0;
   const places = known?.regions.length ?? 0;
-  const canDraw = canChange && shown?.mediaType.startsWith('image/') === true;
+  const canDraw = canChange && shown !== null && isPicture(shown.mediaType);
   return (
     <li
       data-remark={remark.id}

@@ -40,7 +40,7 @@ export function Compared({
   onDrawn: () => void;
 }) {
   const workspace = useWorkspace();
-  const [look, setLook] = useState<'beside' | 'over'>('beside');
+  const [look, setLook] = useState<Look>('beside');
   const [share, setShare] = useState(0.5);
   const [oldSize, setOldSize] = useState<PictureSize | null>(null);
   const [newSize, setNewSize] = useState<PictureSize | null>(null);
@@ -68,7 +68,6 @@ export function Compared({
     setPlaceByKeys(null);
     onDrawn();
   };
-  const onDraw = drawingFor === null ? undefined : draw;
   const oldPicture = old !== null && (
     <figure className="min-w-0">
       <figcaption className="mb-1 text-sm text-quiet">{words.newFiles.marked(old.name)}</figcaption>
@@ -95,43 +94,31 @@ export function Compared({
         </figure>
       </div>
     );
-  const proposed = keysPlace ?? asked.find(({ id }) => id === drawingFor)?.share ?? MIDDLE;
+  const proposed = within(keysPlace ?? asked.find(({ id }) => id === drawingFor)?.share ?? MIDDLE);
   const drawn: Marked[] =
     drawingFor === null || keysPlace === null
       ? []
       : [{ id: 'place', number: null, share: keysPlace, focused: true, isAnswer: true }];
+  const newPicture = {
+    hash: shown.hash,
+    name: words.newFiles.isNew(shown.name),
+    // Where something was asked for is shown on the new one too.
+    marks: [...asked, ...answers, ...drawn],
+    onSize: setNewSize,
+    onDraw: drawingFor === null ? undefined : draw,
+  };
   return (
     <>
       {old !== null && isPicture(old.mediaType) && (
-        <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-1">
-          <Toggles
-            label={words.newFiles.look}
-            options={[
-              ['beside', words.newFiles.beside],
-              ['over', words.newFiles.over],
-            ]}
-            chosen={look}
-            onChoose={setLook}
-          />
-          {look === 'over' && (
-            <div className="min-w-48 flex-1">
-              <Slider
-                label={words.newFiles.slider}
-                valueText={words.newFiles.sliderAt(Math.round(share * 100))}
-                value={share}
-                onChange={setShare}
-              />
-            </div>
-          )}
-        </div>
+        <Looks look={look} onLook={setLook} share={share} onShare={setShare} />
       )}
       {drawingFor !== null && (
         <div ref={intoView} className="mb-3 rounded-md bg-sunken px-3 py-2">
           <p role="status" className="text-sm font-semibold">
             {words.newFiles.drawNow}
           </p>
-          <PlaceByKeys place={within(proposed)} onChange={setKeysPlace} />
-          <Button className="mt-1" onClick={() => draw(within(proposed))}>
+          <PlaceByKeys place={proposed} onChange={setKeysPlace} />
+          <Button className="mt-1" onClick={() => draw(proposed)}>
             {words.newFiles.keepPlace}
           </Button>
         </div>
@@ -141,48 +128,59 @@ export function Compared({
           <figcaption className="mb-1 text-sm text-quiet">
             {words.newFiles.overCaption} {alignment.sure ? words.newFiles.aligned : words.newFiles.fitted}
           </figcaption>
-          <PictureView
-            hash={shown.hash}
-            name={words.newFiles.isNew(shown.name)}
-            marks={[...answers, ...asked, ...drawn]}
-            onSize={setNewSize}
-            onDraw={onDraw}
-          >
-            <div
-              className="absolute inset-0 overflow-hidden"
-              style={{ clipPath: `inset(0 0 0 ${share * 100}%)` }}
-            >
-              <OldOver
-                hash={old.hash}
-                name={words.newFiles.marked(old.name)}
-                place={alignment.place}
-                onSize={setOldSize}
-              />
-            </div>
-            <span
-              aria-hidden
-              className="absolute inset-y-0 w-0.5 bg-accent"
-              style={{ left: `${share * 100}%` }}
-            />
+          <PictureView {...newPicture}>
+            <OldOver old={old} share={share} place={alignment.place} onSize={setOldSize} />
           </PictureView>
         </figure>
       ) : (
         <div className="grid gap-4 lg:grid-cols-2">
           {oldPicture}
           <figure className="min-w-0">
-            <figcaption className="mb-1 text-sm text-quiet">{words.newFiles.isNew(shown.name)}</figcaption>
-            <PictureView
-              hash={shown.hash}
-              name={words.newFiles.isNew(shown.name)}
-              // Where something was asked for is shown on the new one too.
-              marks={[...asked, ...answers, ...drawn]}
-              onSize={setNewSize}
-              onDraw={onDraw}
-            />
+            <figcaption className="mb-1 text-sm text-quiet">{newPicture.name}</figcaption>
+            <PictureView {...newPicture} />
           </figure>
         </div>
       )}
     </>
+  );
+}
+
+type Look = 'beside' | 'over';
+
+/** How the two are shown, and how much of the new one where it lies under the other. */
+function Looks({
+  look,
+  onLook,
+  share,
+  onShare,
+}: {
+  look: Look;
+  onLook: (look: Look) => void;
+  share: number;
+  onShare: (share: number) => void;
+}) {
+  return (
+    <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-1">
+      <Toggles
+        label={words.newFiles.look}
+        options={[
+          ['beside', words.newFiles.beside],
+          ['over', words.newFiles.over],
+        ]}
+        chosen={look}
+        onChoose={onLook}
+      />
+      {look === 'over' && (
+        <div className="min-w-48 flex-1">
+          <Slider
+            label={words.newFiles.slider}
+            valueText={words.newFiles.sliderAt(Math.round(share * 100))}
+            value={share}
+            onChange={onShare}
+          />
+        </div>
+      )}
+    </div>
   );
 }
 
@@ -191,35 +189,43 @@ function intoView(element: HTMLElement | null): void {
   element?.scrollIntoView({ block: 'nearest' });
 }
 
-/** The marked picture over the new one, where what both show lies on itself. */
+/** The marked picture over the new one, where what both show lies on itself, right of the line. */
 function OldOver({
-  hash,
-  name,
+  old: { hash, name },
+  share,
   place,
   onSize,
 }: {
-  hash: string;
-  name: string;
+  old: AssignmentView['papers'][number];
+  /** How much of the new one shows, from the left. */
+  share: number;
   place: PictureShare;
   onSize: (size: PictureSize) => void;
 }) {
   const url = useFileUrl(hash);
-  return url === null ? null : (
-    <img
-      src={url}
-      alt={name}
-      draggable={false}
-      className="absolute max-w-none"
-      style={{
-        left: `${place.x * 100}%`,
-        top: `${place.y * 100}%`,
-        width: `${place.width * 100}%`,
-        height: `${place.height * 100}%`,
-      }}
-      onLoad={({ currentTarget: { naturalWidth, naturalHeight } }) =>
-        onSize({ width: naturalWidth, height: naturalHeight })
-      }
-    />
+  return (
+    <>
+      <div className="absolute inset-0 overflow-hidden" style={{ clipPath: `inset(0 0 0 ${share * 100}%)` }}>
+        {url !== null && (
+          <img
+            src={url}
+            alt={words.newFiles.marked(name)}
+            draggable={false}
+            className="absolute max-w-none"
+            style={{
+              left: `${place.x * 100}%`,
+              top: `${place.y * 100}%`,
+              width: `${place.width * 100}%`,
+              height: `${place.height * 100}%`,
+            }}
+            onLoad={({ currentTarget: { naturalWidth, naturalHeight } }) =>
+              onSize({ width: naturalWidth, height: naturalHeight })
+            }
+          />
+        )}
+      </div>
+      <span aria-hidden className="absolute inset-y-0 w-0.5 bg-accent" style={{ left: `${share * 100}%` }} />
+    </>
   );
 }
 
