@@ -19,11 +19,18 @@ export async function step(page: Page, station: string): Promise<void> {
   await page.waitForSelector('nav[aria-label="The line of this assignment"]');
 }
 
-/** Opens an assignment from Arrivals by its title, and reads on to the station where it is decided. */
-export async function fromArrivals(page: Page, desk: Desk, id: string, title: string): Promise<void> {
+/** Opens Arrivals, loads it again once it shows this assignment, and waits until it stands still. */
+export async function toArrivals(page: Page, desk: Desk, title: string): Promise<void> {
   await page.goto(desk.address);
   await seeText(page, title);
   await page.reload();
+  await seeText(page, title);
+  await seeText(page, 'desk reached');
+}
+
+/** Opens an assignment from Arrivals by its title, and reads on to the station where it is decided. */
+export async function fromArrivals(page: Page, desk: Desk, id: string, title: string): Promise<void> {
+  await toArrivals(page, desk, title);
   const link = await page.waitForSelector(`main a[href^="/a/${id}"]`);
   await link?.click();
   await until(page, (path) => location.pathname.startsWith(path), `/a/${id}`);

@@ -3,6 +3,7 @@ import { expect, vi } from 'vitest';
 import { violationsInBoth } from './axe.ts';
 import { arrive, chooseIn, clickRole, openStation, seeText, until, type Desk } from './harness.ts';
 import { pressByKeys, tabTo } from './keys.ts';
+import { toArrivals } from './line.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 /** A quiz taken again at the desk, from Juncture and back, by keyboard alone. */
@@ -17,9 +18,7 @@ const attemptsAt = (desk: Desk) =>
 
 /** Goes from Arrivals to the desk's page of the quiz, with the keyboard, and reloads on the way. */
 async function toQuiz(page: Page, desk: Desk): Promise<void> {
-  await page.goto(desk.address);
-  await seeText(page, 'Quiz: flow through peat');
-  await page.reload();
+  await toArrivals(page, desk, 'Quiz: flow through peat');
   await pressByKeys(page, /^Quiz: flow through peat/);
   await until(page, () => location.pathname === '/a/quiz-flow');
   for (const station of ['Read', 'Revise', 'Check', 'Send']) {

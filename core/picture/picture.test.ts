@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { align, fittedByWidth, shareOnNewer } from './align.ts';
-import { greyOfPixels, scaledTo, type Grey } from './grey.ts';
+import { greyOfPixels, partOf, scaledTo, type Grey } from './grey.ts';
 import { sharpnessOf } from './sharpness.ts';
 
 /** A drawing of boxes and lines on paper, the same for the same seed; `at` tells where each point of it is drawn. */
@@ -84,6 +84,18 @@ describe('grey', () => {
     expect(Math.abs(mean(scaledTo(grey, 60, 40)) - mean(grey))).toBeLessThan(1);
     expect(scaledTo(grey, 120, 80)).toBe(grey);
     expect(scaledTo(grey, 240, 160).values).toHaveLength(240 * 160);
+  });
+});
+
+describe('a part of a picture', () => {
+  it('of all of it is the picture, and beyond it is white paper', () => {
+    const grey = drawing(40, 30, 5);
+    const all = { x: 0, y: 0, width: 1, height: 1 };
+    expect(partOf(grey, all, 40, 30)).toEqual(grey);
+    const beyond = partOf(grey, { x: 1.1, y: 0, width: 0.5, height: 1 }, 10, 10);
+    expect([...new Set(beyond.values)]).toEqual([255]);
+    const half = partOf(grey, { x: 0.5, y: 0.5, width: 0.5, height: 0.5 }, 20, 15);
+    expect(half.values[0]).toBe(grey.values[15 * 40 + 20]);
   });
 });
 

@@ -12,12 +12,14 @@ const DARK = 140;
 const SQUARE = 8;
 /** A square in which the share of dark pixels differs by more than this was drawn anew. */
 const DIFFERENT = 0.12;
+/** How far a square may lie from where it was, in pixels: what is laid over one another never fits to the pixel. */
+const SHIFTS = [-3, -2, -1, 0, 1, 2, 3];
 /** Less of a region than this is dark where what was drawn there was only rubbed out. */
 const LEAST_DRAWN = 0.004;
 
 /**
  * Judges a new drawing by where it differs from the one that was marked: in each region something has to be drawn anew.
- * @param anew the new one, of the same size in pixels
+ * @param anew the new one, laid on the marked one and of its size in pixels
  */
 export function judgeRegions(
   marked: Grey,
@@ -64,9 +66,19 @@ function changedShare(marked: Grey, anew: Grey, box: Box): number {
   let all = 0;
   for (let top = box.top; top < box.top + box.height; top += SQUARE)
     for (let left = box.left; left < box.left + box.width; left += SQUARE) {
-      const square = { left, top, width: SQUARE, height: SQUARE };
+      const was = darkShare(marked, { left, top, width: SQUARE, height: SQUARE });
       all++;
-      if (Math.abs(darkShare(marked, square) - darkShare(anew, square)) > DIFFERENT) changed++;
+      if (!isThere(anew, left, top, was)) changed++;
     }
   return all === 0 ? 0 : changed / all;
+}
+
+/** Whether what was dark in a square is so in the new drawing, there or right beside. */
+function isThere(anew: Grey, left: number, top: number, was: number): boolean {
+  return SHIFTS.some((down) =>
+    SHIFTS.some((across) => {
+      const square = { left: left + across, top: top + down, width: SQUARE, height: SQUARE };
+      return Math.abs(was - darkShare(anew, square)) <= DIFFERENT;
+    }),
+  );
 }

@@ -164,17 +164,17 @@ describe('a final of which nothing was marked before', () => {
   });
 });
 
-describe('a drawing', () => {
+describe('a drawing', async () => {
   const before = content.facts.flatMap((fact) =>
     fact.kind === 'marking' && fact.value.assignmentId === 'core-log' ? fact.value.files : [],
   )[0];
+  const whole = await loadImage(Buffer.from(content.files.get(before.hash) ?? []));
   type Pen = ReturnType<ReturnType<typeof createCanvas>['getContext']>;
-  async function picture(draw: (pen: Pen) => void, size: readonly [number, number] = [900, 1240]) {
-    const image = await loadImage(Buffer.from(content.files.get(before.hash) ?? []));
+  function picture(draw: (pen: Pen) => void, size: readonly [number, number] = [900, 1240]) {
     const canvas = createCanvas(...size);
     const pen = canvas.getContext('2d');
     pen.scale(size[0] / 900, size[1] / 1240);
-    pen.drawImage(image, 0, 0, 900, 1240);
+    pen.drawImage(whole, 0, 0, 900, 1240);
     draw(pen);
     return new Uint8Array(canvas.toBuffer('image/png'));
   }
@@ -204,7 +204,7 @@ describe('a drawing', () => {
     marked('core-log', { kind: 'files', files: [await sent(name, mediaType, bytes)] });
 
   it('wins what is drawn anew where it was remarked on, and is told of the rest in its place', async () => {
-    const { marking, attempt } = await ofDrawing(await picture(drawnAnew));
+    const { marking, attempt } = await ofDrawing(picture(drawnAnew));
     expect(pointsOf(marking)['core-scale']).toBe('6');
     expect(pointsOf(marking)['core-horizons']).toBe('7');
     const bytes = await bytesOf(attempt.files[0]);
@@ -216,26 +216,48 @@ describe('a drawing', () => {
   });
 
   it('wins the same at another size, and as a page of a PDF', async () => {
-    const large = await ofDrawing(await picture(drawnAnew, [1800, 2480]));
+    const large = await ofDrawing(picture(drawnAnew, [1800, 2480]));
     expect(large.marking.score).toBe('17.5');
   });
 
   it('is looked at as a page of a PDF too', async () => {
     const pdf = await PDFDocument.create();
-    const image = await pdf.embedPng(await picture(drawnAnew));
+    const image = await pdf.embedPng(picture(drawnAnew));
     pdf.addPage([450, 620]).drawImage(image, { x: 0, y: 0, width: 450, height: 620 });
     const { marking } = await ofDrawing(new Uint8Array(await pdf.save()), 'New log.pdf', 'application/pdf');
     expect(marking.score).toBe('17.5');
     expect(marking.files).toEqual([]);
   });
 
+  it('wins the same where it lies elsewhere on its sheet, and no more', async () => {
+    const elsewhere = picture((pen) => {
+      pen.fillStyle = '#f3efe2';
+      pen.fillRect(0, 0, 900, 1240);
+      const copy = createCanvas(900, 1240);
+      copy.getContext('2d').drawImage(whole, 0, 0);
+      drawnAnew(copy.getContext('2d'));
+      pen.drawImage(copy, 60, 34, 783, 1079);
+    });
+    const { marking } = await ofDrawing(elsewhere);
+    expect(marking.score).toBe('17.5');
+  });
+
+  it('wins nothing where the same one is scanned anew, a little larger and aside', async () => {
+    const aside = picture((pen) => {
+      pen.fillStyle = '#fffdf6';
+      pen.fillRect(0, 0, 900, 1240);
+      pen.drawImage(whole, 24, 15, 855, 1178);
+    });
+    expect((await ofDrawing(aside)).marking.score).toBe(BASE);
+  });
+
   const BASE = '13.5';
   it('wins nothing where it is the same', async () => {
-    expect((await ofDrawing(await picture(() => undefined))).marking.score).toBe(BASE);
+    expect((await ofDrawing(picture(() => undefined))).marking.score).toBe(BASE);
   });
 
   it('wins nothing where what was there is only rubbed out', async () => {
-    const rubbed = await picture((pen) => {
+    const rubbed = picture((pen) => {
       pen.fillStyle = '#fbf8ef';
       pen.fillRect(455, 185, 330, 60);
       pen.fillRect(455, 515, 380, 60);
@@ -244,7 +266,7 @@ describe('a drawing', () => {
   });
 
   it('wins nothing as an empty sheet', async () => {
-    const empty = await picture((pen) => {
+    const empty = picture((pen) => {
       pen.fillStyle = 'white';
       pen.fillRect(0, 0, 900, 1240);
     });
@@ -253,7 +275,7 @@ describe('a drawing', () => {
   });
 
   it('wins nothing as scribble', async () => {
-    const scribble = await picture((pen) => {
+    const scribble = picture((pen) => {
       pen.fillStyle = '#111';
       for (let n = 0; n < 6000; n++) pen.fillRect((n * 7919) % 900, (n * 104_729) % 1240, 9, 9);
     });

@@ -1,4 +1,6 @@
-import type { FileFact } from '#core/model/facts.ts';
+import { placeIn, shareIn } from '#core/check/picture-places.ts';
+import { align, shareOnNewer } from '#core/picture/align.ts';
+import { partOf, type Grey } from '#core/picture/grey.ts';
 import { UnreadableFile } from '#formats/unreadable.ts';
 import { markingsIn } from '../desk/record.ts';
 import { judgeRegions } from './judge-regions.ts';
@@ -14,22 +16,26 @@ export async function drawingSaid(given: Marked, rules: Rules<'files'>): Promise
     .find(({ role }) => role === 'marked');
   if (before === undefined) throw new Error(`nothing was drawn before attempt ${given.attempt.id}`);
   const marked = await greyOf(await bytesOf(given, before.hash), null);
-  let judged: ReturnType<typeof judgeRegions>;
+  let anew: Grey;
   try {
-    judged = judgeRegions(marked, await greyOf(await bytesOf(given, sent.hash), marked), rules);
+    anew = await greyOf(await bytesOf(given, sent.hash), marked.width);
   } catch (error) {
     if (!(error instanceof UnreadableFile)) throw error;
     return nothingSaid(rules.unreadable);
   }
-  if (judged.met === null) return nothingSaid(judged.fault === 'empty' ? rules.empty : rules.other);
+  // Scanned anew, a drawing lies elsewhere on its sheet: it is laid on the marked one first.
+  const alignment = align(marked, anew);
+  const laid = partOf(anew, alignment.place, marked.width, marked.height);
+  const judged = judgeRegions(marked, laid, rules);
+  if (judged.met === null || !alignment.sure)
+    return nothingSaid(judged.fault === 'empty' ? rules.empty : rules.other);
   const { met } = judged;
-  const size = await pictureSize(given, sent);
   const remarks = rules.regions.flatMap((region) => {
     const text = met.includes(region) ? region.met : region.missing;
-    // Boxes are told in pixels of the picture that was sent.
-    const [left, top, width, height] = region.box;
-    const [right, down] = [size.width / marked.width, size.height / marked.height];
-    const box = [left * right, top * down, width * right, height * down].map(Math.round);
+    const [x, y, width, height] = region.box;
+    const onMarked = shareIn({ x, y, width, height }, marked);
+    const place = placeIn(sent.hash, shareOnNewer(onMarked, alignment), anew);
+    const box = [place.x, place.y, place.width, place.height];
     return text === '' ? [] : [{ text, selector: { kind: 'box' as const, box } }];
   });
   const isPicture = sent.mediaType.startsWith('image/');
@@ -45,9 +51,4 @@ export async function drawingSaid(given: Marked, rules: Rules<'files'>): Promise
     comments,
     files: isPicture ? await remarksFile(given, sent, remarks, 'region') : [],
   };
-}
-
-async function pictureSize(given: Marked, sent: FileFact) {
-  const { width, height } = await greyOf(await bytesOf(given, sent.hash), null);
-  return { width, height };
 }

@@ -1,8 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { decode as decodeJpeg } from 'jpeg-js';
 import { PNG } from 'pngjs';
-import type { PictureSize } from '#core/check/picture-places.ts';
-import { greyOfPixels, scaledTo, type Grey, type Pixels } from '#core/picture/grey.ts';
+import { greyOfPixels, type Grey, type Pixels } from '#core/picture/grey.ts';
 import { openPdf } from '#formats/pdf/open-pdf.ts';
 import { pictureTypeIn } from '#formats/picture/picture-type.ts';
 import { formatOf } from '#formats/recognise.ts';
@@ -10,17 +9,16 @@ import { UnreadableFile } from '#formats/unreadable.ts';
 
 /**
  * A picture, or the first page of a PDF, as grey values.
- * @param size the size it is brought to; its own where none is given
+ * @param width about how wide a page is drawn, in pixels; a picture stays as it is
  * @throws UnreadableFile 'damaged picture' for what is neither PNG nor JPEG nor PDF, or is damaged
  */
-export async function greyOf(bytes: Uint8Array, size: PictureSize | null): Promise<Grey> {
-  return formatOf(bytes).kind === 'pdf' ? await greyOfPage(bytes, size) : greyOfPicture(bytes, size);
+export async function greyOf(bytes: Uint8Array, width: number | null): Promise<Grey> {
+  return formatOf(bytes).kind === 'pdf' ? await greyOfPage(bytes, width) : greyOfPicture(bytes);
 }
 
 /** Decoders in JavaScript: what a student sends may be damaged, and must not stop the server. */
-function greyOfPicture(bytes: Uint8Array, size: PictureSize | null): Grey {
-  const grey = greyOfPixels(decoded(bytes));
-  return size === null ? grey : scaledTo(grey, size.width, size.height);
+function greyOfPicture(bytes: Uint8Array): Grey {
+  return greyOfPixels(decoded(bytes));
 }
 
 /** A PNG without what follows its last chunk: that is no part of the picture, and pngjs takes none of it. */
@@ -43,14 +41,14 @@ function decoded(bytes: Uint8Array): Pixels {
   }
 }
 
-async function greyOfPage(bytes: Uint8Array, size: PictureSize | null): Promise<Grey> {
+async function greyOfPage(bytes: Uint8Array, wanted: number | null): Promise<Grey> {
   const pdf = await openPdf(bytes, null);
   try {
     const page = await pdf.getPage(1);
     const own = page.getViewport({ scale: 1 });
-    const scale = size === null ? 1 : size.width / own.width;
-    const viewport = page.getViewport({ scale });
-    const [width, height] = [Math.round(viewport.width), size?.height ?? Math.round(viewport.height)];
+    // Finer than what it is compared with, so that thin strokes stay dark.
+    const viewport = page.getViewport({ scale: wanted === null ? 1 : (2 * wanted) / own.width });
+    const [width, height] = [Math.round(viewport.width), Math.round(viewport.height)];
     const canvas = createCanvas(width, height);
     const context = canvas.getContext('2d');
     context.fillStyle = 'white';
