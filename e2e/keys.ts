@@ -30,12 +30,29 @@ export async function tabTo(page: Page, name: string | RegExp, role?: string): P
   );
 }
 
+/** So often the focus may be lost between finding it and pressing: by a page that is drawn anew just then. */
+const MOST_LOST = 3;
+
 /** Goes to a button, a link or a choice with the keyboard, and presses it. */
 export async function pressByKeys(
   page: Page,
   name: string | RegExp,
   key: 'Enter' | 'Space' = 'Enter',
 ): Promise<void> {
-  await tabTo(page, name);
-  await page.keyboard.press(key);
+  for (let lost = 0; lost <= MOST_LOST; lost++) {
+    await tabTo(page, name);
+    await page.evaluate(() => {
+      const told = globalThis as { keyCame?: boolean };
+      told.keyCame = false;
+      document.activeElement?.addEventListener('keydown', () => (told.keyCame = true), { once: true });
+    });
+    await page.keyboard.press(key);
+    const came = await page
+      .evaluate(() => (globalThis as { keyCame?: boolean }).keyCame !== false)
+      // The press led to another page.
+      .catch(() => true);
+    if (came) return;
+    console.warn(`the focus was lost before ${key} came to ${String(name)}`);
+  }
+  throw new Error(`${String(name)} loses the focus before it can be pressed`);
 }
