@@ -33,7 +33,7 @@ export default defineConfig({
       manifest: false,
       workbox: {
         globPatterns: [
-          '**/*.{html,js,mjs,css,svg,woff2,woff}',
+          '**/*.{html,js,mjs,css,svg,woff2,woff,model}',
           'pdf/standard_fonts/*',
           'pdf/wasm/*',
           'pdf/iccs/*',

@@ -60,3 +60,33 @@ test('grade computes a course, says what is odd, and what is wrong where', () =>
     rmSync(folder, { recursive: true });
   }
 });
+
+test('says tells what remarks say, in their order, and which entry is off', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juncture-says-'));
+  const given = (text: string) => {
+    const file = join(folder, 'remarks.json');
+    writeFileSync(file, text);
+    return juncture('says', file);
+  };
+  try {
+    const text = 'Lovely opening, but the second claim has no source.';
+    const remarks = [
+      { text, author: 'Dr Aune Keld' },
+      { text: '', kind: 'strikeout' },
+      { text: '-2 for units' },
+    ];
+    const told = given(JSON.stringify(remarks));
+    const [first, second, third] = JSON.parse(told.stdout) as { parts: { start: number; end: number }[] }[];
+    expect(told.status).toBe(0);
+    expect(first).toMatchObject({ callsForChange: true, points: null, hint: null, promise: null });
+    expect(third).toMatchObject({ points: 2 });
+    expect(first.parts.map(({ start, end }) => text.slice(start, end)).at(0)).toBe('Lovely opening,');
+    expect(second).toMatchObject({ stance: 'fix', parts: [], task: null });
+    const wrong = given('[{"text": "Fine."}, {"text": 7}]');
+    expect([wrong.status, wrong.stdout]).toEqual([1, '']);
+    expect(wrong.stderr).toContain('entry 1.text');
+    expect(given('fine').stderr).toContain('it is not JSON');
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+});

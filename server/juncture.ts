@@ -3,11 +3,13 @@ import { UnreadableFile, type UnreadableReason } from '#formats/unreadable.ts';
 import { UnreadableCourse } from '#formats/course/read-course.ts';
 import { grade } from './grade.ts';
 import { inspect } from './inspect.ts';
+import { sayings, UnreadableRemarks } from './says.ts';
 
 /** The command line: see docs/command-line.md. */
 
 const USAGE = `usage: juncture inspect FILE [--text] [--onto PAPER] [--password WORD]
-       juncture grade FILE.json`;
+       juncture grade FILE.json
+       juncture says FILE.json`;
 
 const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   empty: 'the file is empty',
@@ -45,7 +47,7 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
 
 function sentenceFor(error: unknown): string {
   if (error instanceof UnreadableFile) return SENTENCES[error.reason];
-  if (error instanceof UnreadableCourse) return error.message;
+  if (error instanceof UnreadableCourse || error instanceof UnreadableRemarks) return error.message;
   if (error instanceof Error && 'code' in error)
     return error.code === 'ENOENT' ? 'there is no such file' : `it can’t be opened (${String(error.code)})`;
   throw error;
@@ -70,6 +72,8 @@ function argumentsGiven() {
   }
 }
 
+const COMMANDS: readonly (string | undefined)[] = ['inspect', 'grade', 'says'];
+
 async function run(): Promise<number> {
   const given = argumentsGiven();
   if (given === null) {
@@ -78,7 +82,7 @@ async function run(): Promise<number> {
   }
   const { values, positionals } = given;
   const [command, file, ...more] = positionals;
-  if ((command !== 'inspect' && command !== 'grade') || !file || more.length > 0) {
+  if (!COMMANDS.includes(command) || !file || more.length > 0) {
     console.error(USAGE);
     return 2;
   }
@@ -87,6 +91,10 @@ async function run(): Promise<number> {
       const { result, oddities } = await grade(file);
       for (const oddity of oddities) console.error(`${file}: ${oddity}`);
       process.stdout.write(`${JSON.stringify(result, null, 2)}\n`);
+      return 0;
+    }
+    if (command === 'says') {
+      process.stdout.write(`${JSON.stringify(await sayings(file), null, 2)}\n`);
       return 0;
     }
     const found = await inspect(file, {

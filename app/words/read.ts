@@ -29,7 +29,9 @@ export const slip = {
       .filter(Boolean)
       .join(', '),
   saysLabel: 'What it says',
-  saysProposed: (stance: string) => `${stance} (proposed)`,
+  saysProposed: (stance: string, sure: boolean) => `${sure ? '' : 'perhaps '}${stance} (proposed)`,
+  saysNotKnown: 'being worked out',
+  says: (stance: string, sure: boolean) => (sure ? stance : `perhaps ${stance}`),
   hint: 'For next time',
   changedAt: (when: string) => `changed after return; before, ${when}:`,
   pointsWere: (before: string, now: string) => `points: ${before} before, ${now} now`,

@@ -5,6 +5,8 @@ import { many } from './many.ts';
 export const rubric = {
   importance: (weight: number) => `weighs ${weight} of 3`,
   behindShort: (points: string) => `${points} points`,
+  about: (tenths: string) => (tenths === '0.0' ? 'under 0.1' : `about ${tenths}`),
+  asNamed: 'as the marker says',
   behindTitle: 'points behind this remark',
   noPointsBehind: 'No points can be told behind this remark; it is weighed by what it says.',
   lossOf: {

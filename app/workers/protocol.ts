@@ -8,6 +8,7 @@ import type { Outcome } from '#core/anchors/outcome.ts';
 import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
+import type { Said, Saying } from '#core/saying/says.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { QuizResults } from '#core/quiz/question.ts';
 import type { Candidate, Incoming, Likely } from '#core/taking-in/likely.ts';
@@ -112,4 +113,6 @@ export interface TextWorker {
   /** What became of passages of one paper in another; remembers the older paper by its key. */
   follow(olderKey: string, older: Paper, newer: Paper, passages: readonly Span[]): Outcome[];
   compare(older: Paper, newer: Paper): Comparison;
+  /** What remarks say, in their order, by the model at an address. */
+  says(model: string, remarks: readonly Said[]): Promise<Saying[]>;
 }

@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { recordsIn } from '#core/assignment/records.ts';
 import type { DecimalString } from '#core/model/ids.ts';
@@ -24,6 +25,7 @@ import { takeInFacts } from './desk/facts.ts';
 import { noteOutsideAttempt, removeOutsideAttempt } from './commands/own-attempts.ts';
 import { dismissPromise, notePromise, proposedQueries, takeUpQuery } from './commands/queries.ts';
 import { filesToFetch, takeInReturnedFile, type ReturnedContent } from './desk/returned.ts';
+import { workOutHere } from './state/example-sayings.ts';
 import { openWorkspace, type Workspace } from './workspace.ts';
 
 let workspace: Workspace;
@@ -95,6 +97,7 @@ beforeAll(async () => {
   );
   for (let left = filesToFetch(records()); left.length > 0; left = filesToFetch(records()))
     await takeInFile(left[0].marking, left[0].fact);
+  workOutHere(workspace, new Uint8Array(readFileSync('core/saying/saying.model')));
 });
 afterAll(() => workspace.close());
 

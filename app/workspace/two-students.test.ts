@@ -1,3 +1,4 @@
+import { exampleSaying } from '#core/saying/example.ts';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { openDB } from 'idb';
@@ -9,8 +10,8 @@ import { exampleAssignment, exampleAttempt, exampleFile, exampleMarking } from '
 import { wireOfFact } from '#formats/desk/wire.ts';
 import { hashOf } from '#formats/hash.ts';
 import { readPaper } from '#formats/read-paper.ts';
-import type { reader as Reader } from '../workers/clients.ts';
-import type { ReaderWorker } from '../workers/protocol.ts';
+import type { reader as Reader, texts as Texts } from '../workers/clients.ts';
+import type { ReaderWorker, TextWorker } from '../workers/protocol.ts';
 import { beginDraft } from './commands/draft.ts';
 import { sendAttempt } from './commands/send.ts';
 import { Session } from './state/session.ts';
@@ -50,6 +51,17 @@ vi.mock('../workers/clients.ts', () => ({
           const value = await readPaper(bytes, null);
           await aWhile();
           return { kind: 'read', value };
+        },
+      };
+      return work(slow as never);
+    },
+  },
+  texts: {
+    ask: (work: Parameters<typeof Texts.ask>[0]) => {
+      const slow: Pick<TextWorker, 'says'> = {
+        says: async (_model, remarks) => {
+          await aWhile();
+          return remarks.map(() => exampleSaying('fix'));
         },
       };
       return work(slow as never);

@@ -127,9 +127,9 @@ describe('deciding', () => {
     await decideRemark(workspace, remark, 'act');
     expect(records().judgements.get('r1')?.decision).toBe('act');
     expect(records().readings.get('r1')?.read).toBe(true);
-    expect(theTask().title).toBe('Too strong');
+    expect(theTask().title).toBe('Too strong. Say what the wells show.');
     await reopen();
-    expect(theTask().title).toBe('Too strong');
+    expect(theTask().title).toBe('Too strong. Say what the wells show.');
     expect(await workspace.undoLast('a')).toEqual({
       kind: 'done',
       label: 'decided “Act”',

@@ -16,11 +16,13 @@ import { Downloads } from './desk/downloads.ts';
 import { databaseName, deskStudent, type Identity } from './identity.ts';
 import { Journal } from './storage/journal.ts';
 import { KeptViews, nextMoment } from './state/kept-views.ts';
-import { emptyRecords, type ReadPaper, type RecordMaps } from './storage/records.ts';
+import { emptyRecords, type ReadPaper, type RecordMaps, type StoreName } from './storage/records.ts';
 import { TakingIn } from './taking-in/taking-in.ts';
 import { Bodies } from './state/bodies.ts';
 import { sweepBodies, unpackText, type Body } from './storage/bodies.ts';
 import { DeskClock } from './state/clock.ts';
+import { Sayings } from './state/sayings.ts';
+import type { Saying } from '#core/saying/says.ts';
 import { Saving, type SavingState, type Unkept } from './state/saving.ts';
 import { moveInHistory, nextInHistory, transact, withChanges, type Writing } from './storage/transact.ts';
 import { Visits } from './state/visits.ts';
@@ -71,6 +73,7 @@ export class Workspace {
   readonly deliveries: Deliveries;
   readonly takingIn: TakingIn;
   readonly bodies: Bodies;
+  readonly sayings: Sayings;
   /** Its connection to the course desk; null while there is none. */
   desk: DeskLink | null = null;
   private readonly saving: Saving;
@@ -100,6 +103,7 @@ export class Workspace {
     this.downloads = new Downloads(this);
     this.deliveries = new Deliveries(this);
     this.takingIn = new TakingIn(this);
+    this.sayings = new Sayings(this);
     this.bodies = new Bodies((hash) => this.database.get('bodies', hash));
     this.channel = new BroadcastChannel(this.name);
     this.channel.onmessage = ({ data }: MessageEvent<Change[] | 'replaced'>) => {
@@ -154,7 +158,8 @@ export class Workspace {
   }
 
   async reload(): Promise<void> {
-    const records = (await loadRecords(this.database)) as unknown as RecordMaps;
+    const loaded = (await loadRecords(this.database)) as unknown as RecordMaps;
+    const records = { ...loaded, sayings: this.records.sayings };
     this.settled = await loadSettled(this.database);
     this.showRecords(records);
   }
@@ -166,6 +171,12 @@ export class Workspace {
     const now = this.nowMs();
     this.store.setState({ records, atMs: nextMoment(records, atMs) <= now ? now : atMs });
     this.setAlarm();
+  }
+
+  /** Adds what remarks were found to say; nothing of it is a record. */
+  showSayings(found: ReadonlyMap<string, Saying>): void {
+    const { records } = this;
+    if (found.size > 0) this.showRecords({ ...records, sayings: new Map([...records.sayings, ...found]) });
   }
 
   /** The page goes on by itself when a time comes that something opens, is due or closes at. */
@@ -281,6 +292,11 @@ export class Workspace {
     return (await this.database.get('papers', hash)) ?? null;
   }
 
+  /** Keeps something that is derived, and may be lost. */
+  async keepMeta(key: string, value: unknown): Promise<void> {
+    await this.database.put('meta', value, key);
+  }
+
   async metaValue(key: string): Promise<unknown> {
     return this.database.get('meta', key);
   }
@@ -289,7 +305,7 @@ export class Workspace {
   async replaceAll(
     kept: {
       readonly rows: readonly {
-        readonly store: keyof RecordMaps;
+        readonly store: StoreName;
         readonly key: string;
         readonly record?: unknown;
       }[];

@@ -3,6 +3,7 @@ import type { Assignment, FileFact, Rubric } from '../model/facts.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Decision, Judgement, Query } from '../model/work.ts';
 import { criterionLosses, lossesAtStake, type Loss } from '../rubric/behind.ts';
+import type { Understood } from '../saying/saying-of.ts';
 import { tallyOf, type Tally } from '../tally/tally.ts';
 import { criteriaGiven, type MarkedAttempt } from './attempts.ts';
 import type { AwaitedFile } from './papers.ts';
@@ -45,13 +46,15 @@ export function aboutOf(own: Own, stages: readonly Own[]): About {
   const remarks = all.flatMap((one) => one.remarks);
   const readings = joinedMaps(all.map((one) => one.readings));
   const judgements = joinedMaps(all.map((one) => one.judgements));
+  const sayings = joinedMaps(all.map((one) => one.sayings));
   return {
     remarks,
     readings,
     judgements,
+    sayings,
     doubles: joinedMaps(all.map(({ doubles }) => doubles)),
     numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
-    losses: lossesAbout(own, remarks, judgements),
+    losses: lossesAbout(own, remarks, { judgements, sayings }),
     queries: all.flatMap(({ queries }) => queries),
     markedFile:
       own.markedFile ?? stages.findLast(({ markedFile }) => markedFile !== null)?.markedFile ?? null,
@@ -64,12 +67,12 @@ export function aboutOf(own: Own, stages: readonly Own[]): About {
 function lossesAbout(
   { assignment, rubric, attempts, losses }: Own,
   remarks: readonly Remark[],
-  judgements: RemarksOf['judgements'],
+  understood: Understood,
 ): readonly Loss[] {
   if (rubric === null) return losses;
   const worked = workedOn(attempts);
-  if (worked === null) return lossesAtStake(rubric, [], assignment.possible, remarks, judgements);
-  const lost = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, remarks, judgements);
+  if (worked === null) return lossesAtStake(rubric, [], assignment.possible, remarks, understood);
+  const lost = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, remarks, understood);
   return lost.length > 0 ? lost : losses;
 }
 

@@ -1,6 +1,6 @@
 import type { Assignment, Course, Rubric } from '../model/facts.ts';
 import type { Remark } from '../model/remark.ts';
-import type { Judgement } from '../model/work.ts';
+import type { Understood } from '../saying/saying-of.ts';
 import { criterionLosses, lossesAtStake, wholeLoss, type Loss } from '../rubric/behind.ts';
 import { assignmentScore, withAnotherAttempt } from '../scores/course-grade.ts';
 import { compare, fromDecimal, type Fraction } from '../scores/fraction.ts';
@@ -78,14 +78,14 @@ export function lossesIn(
     worked,
     given,
     remarks,
-    judgements,
+    understood,
   }: {
     assignment: Assignment;
     rubric: Rubric | null;
     worked: MarkedAttempt | null;
     given: Fraction | null;
     remarks: readonly Remark[];
-    judgements: ReadonlyMap<string, Judgement>;
+    understood: Understood;
   },
 ): Loss[] {
   if (worked === null) return [];
@@ -96,15 +96,15 @@ export function lossesIn(
   if (finalRubric !== null) {
     const last = workedOn(attemptsOf(records, final.id));
     const results = last === null ? [] : criteriaGiven(last);
-    return lossesAtStake(finalRubric, results, final.possible, own, judgements);
+    return lossesAtStake(finalRubric, results, final.possible, own, understood);
   }
   if (rubric !== null) {
-    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, judgements);
+    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, understood);
     if (losses.length > 0) return losses;
   }
   return assignment.possible === null || given === null
     ? []
-    : [wholeLoss(fromDecimal(assignment.possible), given, own, judgements)];
+    : [wholeLoss(fromDecimal(assignment.possible), given, own, understood)];
 }
 
 /** The attempts of an assignment, each with its markings. */

@@ -1,5 +1,6 @@
 import type { Assignment, Attempt, Course, Marking, Rubric, Withdrawal } from '../model/facts.ts';
 import type { Remark } from '../model/remark.ts';
+import type { Saying } from '../saying/says.ts';
 import type {
   Aim,
   Arrival,
@@ -40,9 +41,12 @@ export interface AssignmentStores {
 
 type Store = keyof AssignmentStores;
 
-/** All records of a workspace, by store and key. */
-export type AssignmentRecordMaps = {
-  readonly [Name in Store]: ReadonlyMap<string, AssignmentStores[Name]>;
+type StoreMaps = { readonly [Name in Store]: ReadonlyMap<string, AssignmentStores[Name]> };
+
+/** All records of a workspace, by store and key, and what is derived from them. */
+export type AssignmentRecordMaps = StoreMaps & {
+  /** What remarks were found to say, by `sayingKey`; derived, and complete only after a while. */
+  readonly sayings: ReadonlyMap<string, Saying>;
 };
 
 /** Stores whose records belong to an assignment. */
@@ -60,6 +64,8 @@ export interface AssignmentRecords {
   inCourse(courseId: string): readonly Assignment[];
   /** The draft stages of a final. */
   stagesOf(finalId: string): readonly Assignment[];
+  /** What remarks of a key say; null while it isn't worked out. */
+  sayingOf(key: string): Saying | null;
 }
 
 /** What records stand together under, by the map that they are in: each map is gone through once for all. */
@@ -88,13 +94,14 @@ const NONE: readonly never[] = [];
 /** Reads records out of the maps of a workspace. */
 export function recordsIn(maps: AssignmentRecordMaps): AssignmentRecords {
   return {
-    find: (store, key) => maps[store].get(key) ?? null,
+    find: (store, key) => (maps as StoreMaps)[store].get(key) ?? null,
     of: <Name extends OwnedStore>(store: Name, assignmentId: string) =>
       (groupsBy(maps[store], 'assignmentId').get(assignmentId) ?? NONE) as readonly AssignmentStores[Name][],
     inCourse: (courseId) =>
       (groupsBy(maps.assignments, 'courseId').get(courseId) ?? NONE) as readonly Assignment[],
     stagesOf: (finalId) =>
       (groupsBy(maps.assignments, 'draftOf').get(finalId) ?? NONE) as readonly Assignment[],
+    sayingOf: (key) => maps.sayings.get(key) ?? null,
   };
 }
 
@@ -130,6 +137,11 @@ export class Derived<Value> {
       stagesOf: (finalId) => {
         const found = records.stagesOf(finalId);
         reads.push((now) => sameRecords(now.stagesOf(finalId), found));
+        return found;
+      },
+      sayingOf: (key) => {
+        const found = records.sayingOf(key);
+        reads.push((now) => now.sayingOf(key) === found);
         return found;
       },
     });

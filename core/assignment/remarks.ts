@@ -1,12 +1,13 @@
 import type { Rubric } from '../model/facts.ts';
 import { inReadingOrder, type Remark } from '../model/remark.ts';
-import type { Judgement, Person, Reading } from '../model/work.ts';
+import type { Person, Reading } from '../model/work.ts';
+import { sayingKey, type Understood } from '../saying/saying-of.ts';
 import { doublesOf } from '../tally/doubled.ts';
 import type { PaperFile } from './papers.ts';
 import type { AssignmentRecords } from './records.ts';
 
 /** The remarks of an assignment, and what was done about each. */
-export interface RemarksOf {
+export interface RemarksOf extends Understood {
   /** Each remark once, in reading order; doubles and what was withdrawn are left out. */
   readonly remarks: readonly Remark[];
   /** The same words said elsewhere, by the remark that counts. */
@@ -14,7 +15,6 @@ export interface RemarksOf {
   readonly withdrawn: readonly Remark[];
   readonly numberByRemark: ReadonlyMap<string, number>;
   readonly readings: ReadonlyMap<string, Reading>;
-  readonly judgements: ReadonlyMap<string, Judgement>;
 }
 
 /** The remarks of an assignment, paper by paper, criterion comments in the order of the rubric. */
@@ -44,6 +44,12 @@ export function remarksOf(
     numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
     readings: byRemark(known, (key) => records.find('readings', key)),
     judgements,
+    sayings: new Map(
+      known.flatMap((remark) => {
+        const saying = records.sayingOf(sayingKey(remark));
+        return saying === null ? [] : [[remark.id, saying] as const];
+      }),
+    ),
   };
 }
 

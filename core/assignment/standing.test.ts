@@ -47,6 +47,7 @@ function recordsOf({ course, assignments, attempts = [], markings = [], rubrics 
     people: NONE,
     aims: NONE,
     answers: NONE,
+    sayings: NONE,
   };
   return recordsIn(maps);
 }

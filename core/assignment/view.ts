@@ -147,9 +147,9 @@ function viewAmong(
   const attempts = attemptsOf(records, id);
   const papers = papersOf(records, id, attempts);
   const known = remarksOf(records, id, papers.papers, rubric);
-  const { remarks, readings, judgements } = known;
+  const { remarks, readings, judgements, sayings } = known;
   const announced = announcedIn(papers.awaited);
-  const marks = marksOf(records, { assignment, course, rubric, attempts, remarks, judgements });
+  const marks = marksOf(records, { assignment, course, rubric, attempts, remarks, judgements, sayings });
   const written = writingOf(records, id, attempts);
   const stateFacts = stateFactsOf(assignment, attempts, written.draft !== null, atMs);
   const state = assignmentState(stateFacts);
@@ -184,7 +184,7 @@ function viewAmong(
     contradictions: contradictionsIn(stateFacts),
     lateness: last === undefined ? null : latenessOf(last, assignment, course),
     tally: own.tally,
-    promised: promisesOf(remarks, records.of('promises', id), announced),
+    promised: promisesOf(remarks, records.of('promises', id), announced, sayings),
     countByDecision: own.countByDecision,
     aims: new Map(records.of('aims', id).map((aim) => [aim.criterionId as string, aim])),
     tasks,
@@ -238,10 +238,7 @@ function tasksOf(
       ? records.of('tasks', assignment.draftOf)
       : [];
   const importance = new Map(
-    about.remarks.map((remark) => [
-      remark.id as string,
-      importanceOf(remark, about.judgements.get(remark.id)),
-    ]),
+    about.remarks.map((remark) => [remark.id as string, importanceOf(remark.id, about) ?? 0]),
   );
   return planOrder(
     [...records.of('tasks', assignment.id), ...left],
@@ -253,9 +250,12 @@ function tasksOf(
 /** What was given for the attempts, and where points were lost. */
 function marksOf(
   records: AssignmentRecords,
-  known: Pick<AssignmentView, 'assignment' | 'course' | 'rubric' | 'attempts' | 'remarks' | 'judgements'>,
+  known: Pick<
+    AssignmentView,
+    'assignment' | 'course' | 'rubric' | 'attempts' | 'remarks' | 'judgements' | 'sayings'
+  >,
 ) {
-  const { assignment, course, rubric, attempts, remarks, judgements } = known;
+  const { assignment, course, rubric, attempts, remarks } = known;
   const latestMarking = latestOf(records.of('markings', assignment.id));
   const worked = workedOn(attempts);
   const given = worked === null ? null : givenFor(worked, assignment, course);
@@ -273,7 +273,7 @@ function marksOf(
     score: scoreOf(assignment, attempts, course),
     reachable: reachableScore(assignment, attempts, course),
     scoreChange: change === null ? null : { ...change, seen: isSeen(change.after.id) },
-    losses: lossesIn(records, { assignment, rubric, worked, given, remarks, judgements }),
+    losses: lossesIn(records, { assignment, rubric, worked, given, remarks, understood: known }),
     criteria,
     countedCriteria: counted === null ? [] : resultsOf(counted),
     addsUp: addsUp(criteria, given),
@@ -340,6 +340,12 @@ export function criterionFor(view: AssignmentView, remark: Remark): Criterion | 
 }
 
 /** Hundredths of a point with two decimals, as they stand in columns. */
+/** Hundredths as tenths, as a share is told on a slip: "0.4". */
+export function tenths(value: number): string {
+  return (Math.round(value / 10) / 10).toFixed(1);
+}
+
+/** Hundredths to two places. */
 export function hundredths(value: number): string {
   return (value / 100).toFixed(2);
 }

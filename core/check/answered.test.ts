@@ -6,7 +6,7 @@ import { instantOf } from '../model/ids.ts';
 import { exampleJudgement, exampleRemark } from '../model/example.ts';
 import { inReadingOrder, type Remark } from '../model/remark.ts';
 import type { Decision, Query, Reading, Task } from '../model/work.ts';
-import { changeKindOf, planOrder, planTotals, taskTitleOf } from '../plan/tasks.ts';
+import { changeKindOf, planOrder, planTotals, firstTitleOf } from '../plan/tasks.ts';
 import { readingNeedMs, wordingMark } from '../reading/need.ts';
 import { tallyOf } from '../tally/tally.ts';
 import { answerOf } from './answered.ts';
@@ -127,9 +127,12 @@ describe('reading and the tally', () => {
 });
 
 describe('plan', () => {
-  it('names a task by the first sentence and guesses its kind', () => {
-    expect(taskTitleOf(remark('r'))).toBe('Say why');
-    expect(taskTitleOf(remark('r', { text: `${'very '.repeat(40)}long` })).length).toBeLessThanOrEqual(92);
+  it('names a task by words or change where nothing better is known, and guesses its kind', () => {
+    const change = { kind: 'insertion' as const, before: '', after: 'the mean' };
+    expect(firstTitleOf({ text: '', change })).toBe('the mean');
+    const long = { ...change, after: `${'very '.repeat(40)}long` };
+    expect(firstTitleOf({ text: '', change: long }).length).toBeLessThanOrEqual(92);
+    expect(firstTitleOf({ text: 'Say why.', change: null })).toBe('Say why.');
     const words = (exact: string) => ({
       kind: 'words' as const,
       page: 1,

@@ -68,6 +68,8 @@ export const Judgement = v.object({
   link: v.optional(v.nullable(v.object({ criterionId: v.nullable(CriterionId) })), null),
   /** What the student answers to it; it stands in the response sheet, and nobody is told of it before. */
   reply: v.optional(v.string(), ''),
+  /** What it was taken to say when it was decided, and by which model; null while it isn't decided, and where nothing was known. */
+  taken: v.optional(v.nullable(v.object({ stance: Stance, model: v.string() })), null),
 });
 export type Judgement = v.InferOutput<typeof Judgement>;
 

@@ -1,7 +1,6 @@
 import type { Remark } from '../model/remark.ts';
 import { quotedWords } from '../model/remark.ts';
 import type { ChangeKind, Task } from '../model/work.ts';
-import { sentencesOf } from '../text/sentences.ts';
 import { countWords } from '../text/words.ts';
 
 /** Minutes that a change of each kind is taken to need, until the student's own record says better. */
@@ -32,11 +31,9 @@ export function changeKindOf(remark: Remark): ChangeKind {
   return words <= SENTENCE_WORDS ? 'sentence' : 'paragraph';
 }
 
-/** A task's first title: the first sentence of the remark, cut at a word where it is long. */
-export function taskTitleOf(remark: Remark): string {
-  const text = (remark.text || (remark.change?.after ?? '') || (remark.change?.before ?? '')).trim();
-  const sentence = sentencesOf(text).at(0) ?? '';
-  const title = sentence.replace(/[.\s]+$/, '');
+/** A task's first title where it isn't known what its remark asks for: its words, or what it changes, cut at a word. */
+export function firstTitleOf({ text, change }: Pick<Remark, 'text' | 'change'>): string {
+  const title = (text || (change?.after ?? '') || (change?.before ?? '')).trim();
   if (title.length <= TITLE_CHARACTERS) return title;
   const cut = title.slice(0, TITLE_CHARACTERS);
   return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), 20))} …`;

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { exampleJudgement, exampleRemark, exampleRubric } from '../model/example.ts';
+import { exampleSaying } from '../saying/example.ts';
 import type { DecimalString } from '../model/ids.ts';
-import type { Decision, Stance } from '../model/work.ts';
-import { criterionLosses, pointsBehind, shareExactly } from './behind.ts';
+import { decisions, stances, type Decision, type Judgement, type Stance } from '../model/work.ts';
+import type { Saying } from '../saying/says.ts';
+import { criterionLosses, importanceOf, pointsBehind, shareExactly } from './behind.ts';
 
 const dec = (text: string) => text as DecimalString;
 
@@ -32,21 +34,96 @@ describe('points behind remarks', () => {
   const rubric = exampleRubric([{ id: 'c', title: 'Method', possible: '8' }]);
   const remark = (key: string) =>
     exampleRemark({ id: key, markingId: 'm', attemptId: 't', criterionId: 'c' });
-  const judged = (key: string, stance: Stance | null, decision: Decision | null = null) =>
-    [key, exampleJudgement(key, { stance, decision })] as const;
   const result = [{ criterionId: rubric.criteria[0].id, points: dec('3'), level: null, comment: '' }];
+  /** What each of some remarks says, and what the student made of them. */
+  const lossOf = (said: Readonly<Record<string, Saying>>, judgements: readonly Judgement[] = []) => {
+    const remarks = Object.keys(said).map(remark);
+    const understood = {
+      judgements: new Map(judgements.map((one) => [one.remarkId, one])),
+      sayings: new Map(Object.entries(said)),
+    };
+    const losses = criterionLosses(rubric, result, null, remarks, understood);
+    return { losses, shares: remarks.map(({ id }) => pointsBehind(losses, id)) };
+  };
 
-  it('gives nothing to praise, and takes what is kept for praise', () => {
-    const remarks = ['x', 'y', 'z', 'p'].map(remark);
-    const judgements = new Map([judged('x', 'must-fix'), judged('z', 'polish'), judged('p', null, 'keep')]);
-    const losses = criterionLosses(rubric, result, null, remarks, judgements);
-    expect(remarks.map((r) => pointsBehind(losses, r.id))).toEqual([250, 167, 83, null]);
+  it('are shared by what remarks say, none to praise and plain notes', () => {
+    const { losses, shares } = lossOf({
+      x: exampleSaying('must-fix'),
+      y: exampleSaying('fix'),
+      z: exampleSaying('polish'),
+      p: exampleSaying('praise'),
+      n: exampleSaying('note'),
+    });
+    expect(shares).toEqual([250, 167, 83, null, null]);
     expect(losses[0].unexplained).toBe(0);
     expect(pointsBehind(losses, 'someone else’s')).toBeNull();
   });
 
-  it('leaves points unexplained where no remark calls for a change', () => {
-    const losses = criterionLosses(rubric, result, null, [remark('p')], new Map([judged('p', 'praise')]));
-    expect(losses[0]).toMatchObject({ lost: 500, unexplained: 500 });
+  it('follow the student’s word before the proposal', () => {
+    const said = { x: exampleSaying('fix'), y: exampleSaying('fix') };
+    expect(lossOf(said, [exampleJudgement('y', { stance: 'praise' })]).shares).toEqual([500, null]);
+  });
+
+  it('are taken as the marker names them, and the rest is shared over the rest', () => {
+    const said = {
+      x: exampleSaying('fix', { points: 2 }),
+      y: exampleSaying('fix'),
+      z: exampleSaying('polish'),
+    };
+    const { shares, losses } = lossOf(said);
+    expect(shares).toEqual([200, 200, 100]);
+    expect([...losses[0].named]).toEqual(['x']);
+  });
+
+  it('are scaled where the marker names more than was lost, and what nobody explains is unexplained', () => {
+    const more = { x: exampleSaying('fix', { points: 6 }), y: exampleSaying('fix', { points: 4 }) };
+    expect(lossOf(more).shares).toEqual([300, 200]);
+    const less = lossOf({ x: exampleSaying('fix', { points: 2 }), p: exampleSaying('praise') });
+    expect(less.shares).toEqual([200, null]);
+    expect(less.losses[0].unexplained).toBe(300);
+    expect(lossOf({ p: exampleSaying('praise') }).losses[0]).toMatchObject({ lost: 500, unexplained: 500 });
+  });
+
+  it('are weighed by what is to be expected where it isn’t sure what a remark says', () => {
+    const unsure = exampleSaying('fix', { sure: false });
+    const likely = { ...unsure.parts[0].likely, fix: 0.5, praise: 0.5 };
+    const said = { ...unsure, parts: [{ ...unsure.parts[0], likely }] };
+    expect(importanceOf('x', { judgements: new Map(), sayings: new Map([['x', said]]) })).toBe(1);
+    expect(lossOf({ x: said, y: exampleSaying('fix') }).shares).toEqual([167, 333]);
+  });
+
+  it('are not shown before it is known what each of the remarks says', () => {
+    const remarks = ['x', 'y'].map(remark);
+    const understood = { judgements: new Map(), sayings: new Map([['x', exampleSaying('fix')]]) };
+    const [loss] = criterionLosses(rubric, result, null, remarks, understood);
+    expect(loss.shareByRemark.size).toBe(0);
+    expect(loss.unexplained).toBe(0);
+  });
+
+  it('add up exactly, and no sequence of decisions moves them', () => {
+    const ids = ['a', 'b', 'c', 'd', 'e'];
+    const saying = fc
+      .tuple(fc.constantFrom<Stance>(...stances), fc.option(fc.integer({ min: 1, max: 7 })))
+      .map(([stance, points]) => exampleSaying(stance, { points }));
+    const decided = fc.record({
+      id: fc.constantFrom(...ids),
+      decision: fc.option(fc.constantFrom<Decision>(...decisions)),
+      carry: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.tuple(saying, saying, saying, saying, saying), fc.array(decided), (said, steps) => {
+        const sayings = Object.fromEntries(ids.map((id, i) => [id, said[i]]));
+        const before = lossOf(sayings);
+        const judgements = new Map<string, Judgement>();
+        for (const { id, decision, carry } of steps) {
+          const taken = decision === null ? null : { stance: sayings[id].stance, model: 'example' };
+          judgements.set(id, exampleJudgement(id, { decision, carry, taken }));
+          const after = lossOf(sayings, [...judgements.values()]);
+          expect(after.shares).toEqual(before.shares);
+          const sum = after.shares.reduce<number>((total, share) => total + (share ?? 0), 0);
+          expect(sum + after.losses[0].unexplained).toBe(500);
+        }
+      }),
+    );
   });
 });

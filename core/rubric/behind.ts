@@ -1,8 +1,8 @@
 import type { CriterionResult, Rubric } from '../model/facts.ts';
 import type { CriterionId, DecimalString } from '../model/ids.ts';
 import type { Remark } from '../model/remark.ts';
-import type { Judgement, Stance } from '../model/work.ts';
-import { stanceOf } from '../saying/saying-of.ts';
+import { stances, type Stance } from '../model/work.ts';
+import { stanceOf, type Understood } from '../saying/saying-of.ts';
 import { criterionOf } from './link.ts';
 import { scaledResults } from './result.ts';
 import { larger, roundedParts, subtract, toHundredths, ZERO, type Fraction } from '../scores/fraction.ts';
@@ -19,9 +19,21 @@ const WEIGHT_BY_STANCE: Readonly<Record<Stance, number>> = {
   note: 0,
 };
 
-/** What a remark weighs where no points are behind it: 3 for must-fix, 2 for fix, 1 for polish, else 0. No unit. */
-export function importanceOf(remark: Remark, judgement: Judgement | undefined): number {
-  return WEIGHT_BY_STANCE[stanceOf(remark, judgement)];
+/**
+ * What a remark weighs among others that points were lost by: 3 for must-fix, 2 for fix, 1 for polish, else 0; where it
+ * isn't sure what it says, what is to be expected. No unit; null while nothing is known of it.
+ */
+export function importanceOf(remarkId: string, understood: Understood): number | null {
+  const stance = stanceOf(remarkId, understood);
+  const saying = understood.sayings.get(remarkId);
+  const judgement = understood.judgements.get(remarkId);
+  const settled = judgement?.stance ?? judgement?.taken ?? null;
+  if (stance === null || settled !== null || saying === undefined || saying.sure)
+    return stance === null ? null : WEIGHT_BY_STANCE[stance];
+  const expected = saying.parts.map(({ likely }) =>
+    stances.reduce((sum, one) => sum + likely[one] * WEIGHT_BY_STANCE[one], 0),
+  );
+  return Math.round(100 * Math.max(0, ...expected)) / 100;
 }
 
 /** Points lost in one place and how they are shared over its remarks; all in hundredths of the assignment's points. */
@@ -35,7 +47,10 @@ export interface Loss {
   readonly possible: number;
   readonly got: number;
   readonly lost: number;
+  /** Empty while it isn't known of each remark what it says. */
   readonly shareByRemark: ReadonlyMap<string, number>;
+  /** Remarks whose points the marker names. */
+  readonly named: ReadonlySet<string>;
   /** Lost, and there is no remark but praise: nobody said where they went. */
   readonly unexplained: number;
 }
@@ -55,38 +70,51 @@ export function shareExactly(total: number, weights: readonly number[]): number[
   return parts;
 }
 
+/** Stances that may explain a loss where no remark calls for a change. */
+const MAY_EXPLAIN: ReadonlySet<Stance | null> = new Set(['question', 'advice', 'pointer']);
+
 /**
- * What remarks carry of a loss: those that call for a change by their stance; where none does, all alike
- * but what the student calls praise.
+ * What remarks carry of a loss in hundredths of a weight: those that call for a change; where none does, alike what is
+ * neither praise nor a plain note. null while it isn't known of each of them.
  */
-function weightsOf(remarks: readonly Remark[], judgements: ReadonlyMap<string, Judgement>): number[] {
-  const weights = remarks.map((remark) => WEIGHT_BY_STANCE[stanceOf(remark, judgements.get(remark.id))]);
-  if (weights.some((weight) => weight > 0)) return weights;
-  // Only the student's word makes a remark praise that explains nothing: a proposal may be wrong.
-  return remarks.map(({ id }) => {
-    const judgement = judgements.get(id);
-    return Number(judgement?.stance !== 'praise' && judgement?.decision !== 'keep');
-  });
+function weightsOf(remarks: readonly Remark[], understood: Understood): number[] | null {
+  const weights = remarks.map(({ id }) => importanceOf(id, understood));
+  if (weights.includes(null)) return null;
+  if (weights.some((weight) => weight !== null && weight > 0))
+    return weights.map((weight) => Math.round(100 * (weight ?? 0)));
+  return remarks.map(({ id }) => 100 * Number(MAY_EXPLAIN.has(stanceOf(id, understood))));
 }
 
-type Judgements = ReadonlyMap<string, Judgement>;
-
+/**
+ * Shares a loss over remarks: points that the marker names are taken as said (scaled where they come to more than was
+ * lost), the rest is shared by weight over the others (computation.md 2).
+ */
 function shared(
   lost: number,
   own: readonly Remark[],
-  weights: readonly number[],
-): Pick<Loss, 'lost' | 'shareByRemark' | 'unexplained'> {
-  const shares = shareExactly(lost, weights);
+  understood: Understood,
+): Pick<Loss, 'lost' | 'shareByRemark' | 'unexplained' | 'named'> {
+  const weights = weightsOf(own, understood);
+  if (weights === null) return { lost, shareByRemark: new Map(), unexplained: 0, named: new Set() };
+  const named = own.map(({ id }) => Math.round(100 * (understood.sayings.get(id)?.points ?? 0)));
+  const sum = named.reduce((x, y) => x + y, 0);
+  const told = sum > lost ? shareExactly(lost, named) : named;
+  const left = lost - told.reduce((x, y) => x + y, 0);
+  const others = weights.map((weight, i) => (named[i] > 0 ? 0 : weight));
+  const shares = shareExactly(left, others);
   return {
     lost,
     shareByRemark: new Map(
-      own.flatMap((remark, i) => (weights[i] > 0 ? [[remark.id, shares[i]] as const] : [])),
+      own.flatMap((remark, i) =>
+        named[i] > 0 || others[i] > 0 ? [[remark.id, told[i] + shares[i]] as const] : [],
+      ),
     ),
-    unexplained: weights.some((weight) => weight > 0) ? 0 : lost,
+    named: new Set(own.flatMap(({ id }, i) => (named[i] > 0 ? [id as string] : []))),
+    unexplained: others.some((weight) => weight > 0) ? 0 : left,
   };
 }
 
-function onCriterion(remarks: readonly Remark[], id: CriterionId, judgements: Judgements): Remark[] {
+function onCriterion(remarks: readonly Remark[], id: CriterionId, { judgements }: Understood): Remark[] {
   return remarks.filter((remark) => criterionOf(remark, judgements.get(remark.id)) === id);
 }
 
@@ -100,7 +128,7 @@ export function criterionLosses(
   results: readonly CriterionResult[],
   possible: DecimalString | null,
   remarks: readonly Remark[],
-  judgements: Judgements,
+  understood: Understood,
 ): Loss[] {
   const scored = scaledResults(rubric, results, possible).flatMap(({ criterion, possible: most, got }) =>
     most === null || got === null ? [] : [{ criterion, possible: most, got }],
@@ -110,14 +138,14 @@ export function criterionLosses(
     2,
   );
   return scored.map(({ criterion, possible: most, got }, i) => {
-    const own = onCriterion(remarks, criterion.id, judgements);
+    const own = onCriterion(remarks, criterion.id, understood);
     return {
       criterionId: criterion.id,
       title: criterion.title,
       atStake: false,
       possible: toHundredths(most),
       got: toHundredths(got),
-      ...shared(Number(lost[i]), own, weightsOf(own, judgements)),
+      ...shared(Number(lost[i]), own, understood),
     };
   });
 }
@@ -127,7 +155,7 @@ export function wholeLoss(
   possible: Fraction,
   got: Fraction,
   remarks: readonly Remark[],
-  judgements: Judgements,
+  understood: Understood,
 ): Loss {
   const lost = Math.max(0, toHundredths(subtract(possible, got)));
   return {
@@ -136,7 +164,7 @@ export function wholeLoss(
     atStake: false,
     possible: toHundredths(possible),
     got: toHundredths(got),
-    ...shared(lost, remarks, weightsOf(remarks, judgements)),
+    ...shared(lost, remarks, understood),
   };
 }
 
@@ -149,11 +177,11 @@ export function lossesAtStake(
   finalResults: readonly CriterionResult[],
   finalPossible: DecimalString | null,
   remarks: readonly Remark[],
-  judgements: Judgements,
+  understood: Understood,
 ): Loss[] {
   return scaledResults(rubric, finalResults, finalPossible).flatMap(({ criterion, possible, got }) => {
     if (possible === null) return [];
-    const own = onCriterion(remarks, criterion.id, judgements);
+    const own = onCriterion(remarks, criterion.id, understood);
     const stake = larger(ZERO, subtract(possible, got ?? ZERO));
     return [
       {
@@ -162,11 +190,7 @@ export function lossesAtStake(
         atStake: true,
         possible: toHundredths(possible),
         got: toHundredths(got ?? ZERO),
-        ...shared(
-          toHundredths(stake),
-          own,
-          own.map((remark) => importanceOf(remark, judgements.get(remark.id))),
-        ),
+        ...shared(toHundredths(stake), own, understood),
         unexplained: 0,
       },
     ];

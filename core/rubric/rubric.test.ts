@@ -12,6 +12,10 @@ import { asksAsList, asksBeyond } from './asks.ts';
 import { criterionOf } from './link.ts';
 import { addsUp, gapToNext, levelReached, scaledResults } from './result.ts';
 import { criterionSuggester } from './suggest.ts';
+import type { Remark } from '../model/remark.ts';
+import type { Judgement } from '../model/work.ts';
+import { exampleSaying } from '../saying/example.ts';
+import type { Understood } from '../saying/saying-of.ts';
 
 const dec = (text: string) => text as never;
 const shown = (x: Fraction | null) => (x === null ? null : toShown(x, 2));
@@ -185,6 +189,11 @@ describe('points behind remarks', () => {
   const remark = (id: string, criterionId: string | null, text = 'Give the figure.') =>
     exampleRemark({ id, criterionId, text });
 
+  const understood = (remarks: readonly Remark[], judgements: readonly Judgement[] = []): Understood => ({
+    judgements: new Map(judgements.map((one) => [one.remarkId, one])),
+    sayings: new Map(remarks.map(({ id }) => [id, exampleSaying('fix')])),
+  });
+
   it('follow the student’s link before the source’s word', () => {
     const moved = exampleJudgement('x', { link: { criterionId: 'm' } });
     const none = exampleJudgement('x', { link: { criterionId: null } });
@@ -196,7 +205,7 @@ describe('points behind remarks', () => {
       [result('q', '4'), result('m', '3')],
       null,
       [remark('x', 'q')],
-      new Map([['x', moved]]),
+      understood([remark('x', 'q')], [moved]),
     );
     expect(losses.map(({ lost, unexplained }) => [lost, unexplained])).toEqual([
       [200, 200],
@@ -215,7 +224,7 @@ describe('points behind remarks', () => {
       fc.property(given, ([q, m, possible, count]) => {
         const results = [result('q', String(q / 10)), result('m', String(m / 10))];
         const remarks = Array.from({ length: count }, (_, i) => remark(`r${i}`, i % 2 === 0 ? 'q' : 'm'));
-        const losses = criterionLosses(rubric, results, dec(String(possible)), remarks, new Map());
+        const losses = criterionLosses(rubric, results, dec(String(possible)), remarks, understood(remarks));
         for (const loss of losses) {
           const shared = [...loss.shareByRemark.values()].reduce((x, y) => x + y, 0);
           expect(shared + loss.unexplained).toBe(loss.lost);
@@ -234,7 +243,7 @@ describe('points behind remarks', () => {
 
   it('are of the whole without criteria, and at stake in the final on a draft', () => {
     const remarks = [remark('x', 'q'), remark('y', 'm', 'Good.')];
-    const praise = new Map([['y', exampleJudgement('y', { stance: 'praise' })]]);
+    const praise = understood(remarks, [exampleJudgement('y', { stance: 'praise' })]);
     const whole = wholeLoss(fromDecimal(dec('10')), fromDecimal(dec('7')), remarks, praise);
     expect([...whole.shareByRemark]).toEqual([['x', 300]]);
     const stakes = lossesAtStake(rubric, [], dec('30'), remarks, praise);

@@ -60,6 +60,18 @@ const OUTSIDE = /\b(?:chapter|handout|guide|leaflet|library|website|course page|
 /** What is said of the student's own notes is no promise. */
 const OWN = /\b(?:your|field) (?:own )?(?:notes?|comments?|remarks?)\b/i;
 
+/** Signs of a promise in a part of a remark, each by a name. */
+export function promiseSigns(text: string): string[] {
+  const hits = ROWS.flatMap(([place, pattern], index) =>
+    pattern.test(text) ? [`promise ${index}`, `promise ${place}`] : [],
+  );
+  return [
+    ...hits,
+    ...(OUTSIDE.test(text) ? ['outside source'] : []),
+    ...(OWN.test(text) ? ['own notes'] : []),
+  ];
+}
+
 /** The first sentence that points to feedback elsewhere, and where; null where none does. */
 export function promiseIn(text: string): { readonly place: PromisePlace; readonly sentence: string } | null {
   for (const sentence of sentencesOf(text)) {

@@ -1,32 +1,23 @@
-import type { Remark } from '../model/remark.ts';
 import type { Judgement, Stance } from '../model/work.ts';
-import { whatItSays, type Saying } from './stance.ts';
+import type { Said, Saying } from './says.ts';
 
-/** What a remark says is told from these alone. */
-type Said = Pick<Remark, 'text' | 'kind' | 'change'>;
-
-const proposed = new Map<string, Saying>();
-
-/** What the rules propose for a remark; computed once for all that say the same. */
-export function proposalFor({ text, kind, change }: Said): Saying {
-  const key = JSON.stringify([kind, text, change]);
-  const known = proposed.get(key);
-  if (known !== undefined) return known;
-  const saying = whatItSays({ text, kind, change });
-  proposed.set(key, saying);
-  return saying;
+/** Remarks with the same key say the same. */
+export function sayingKey({ text, kind, change }: Said): string {
+  return JSON.stringify([kind, text, change]);
 }
 
-/** Stances of remarks that call for a change. */
-const CALLS_FOR_CHANGE: ReadonlySet<Stance> = new Set(['must-fix', 'fix', 'polish']);
+/** What is known of remarks, by their ids: what the student made of each, and what each was found to say. */
+export interface Understood {
+  readonly judgements: ReadonlyMap<string, Judgement>;
+  /** Without those that are not worked out yet. */
+  readonly sayings: ReadonlyMap<string, Saying>;
+}
 
 /**
- * What a remark says: the student's word; else what the decision tells (what is kept is praise, what is acted on calls for
- * a change); else as the rules propose.
+ * What a remark says: the student's word; else what it was taken to say when it was decided; else as proposed. Which
+ * decision it was changes nothing of it. null while nothing is known.
  */
-export function stanceOf(remark: Remark, judgement: Judgement | undefined): Stance {
-  if (judgement?.stance !== undefined && judgement.stance !== null) return judgement.stance;
-  if (judgement?.decision === 'keep') return 'praise';
-  const { stance } = proposalFor(remark);
-  return judgement?.decision === 'act' && !CALLS_FOR_CHANGE.has(stance) ? 'fix' : stance;
+export function stanceOf(remarkId: string, { judgements, sayings }: Understood): Stance | null {
+  const judgement = judgements.get(remarkId);
+  return judgement?.stance ?? judgement?.taken?.stance ?? sayings.get(remarkId)?.stance ?? null;
 }

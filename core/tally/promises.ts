@@ -4,6 +4,7 @@ import { CHANNELS_BY_PROMISE, type PromisePlace } from '../model/promises.ts';
 import type { Remark } from '../model/remark.ts';
 import type { PromiseNote } from '../model/work.ts';
 import { promiseIn } from '../saying/promise.ts';
+import type { Saying } from '../saying/says.ts';
 import { promiseIdOf } from '../model/own-ids.ts';
 
 /** More feedback that is said to be somewhere, and whether it is. */
@@ -32,11 +33,13 @@ const SPEAKS_OF_ALL: ReadonlySet<Channel> = new Set([
  * What was promised for an assignment: found in remarks about the whole, or put in by hand; each kept, missing, or set
  * aside by the student.
  * @param announced by channel, how many remarks files that were not read yet are said to hold
+ * @param sayings what remarks were found to say, by their ids
  */
 export function promisesOf(
   remarks: readonly Remark[],
   notes: readonly PromiseNote[],
   announced: Partial<Record<Channel, number>>,
+  sayings: ReadonlyMap<string, Saying>,
 ): Promised[] {
   const noteById = new Map(notes.map((note) => [note.id as string, note]));
   const stateOf = (place: PromisePlace, maker: Remark | null, dismissed: boolean) => {
@@ -57,10 +60,12 @@ export function promisesOf(
   };
   const found = remarks.flatMap((remark): Promised[] => {
     if (!SPEAKS_OF_ALL.has(remark.channel) || remark.withdrawn) return [];
-    const promise = promiseIn(remark.text);
-    if (promise === null) return [];
+    const part = sayings.get(remark.id)?.parts.find(({ promise }) => promise !== null);
+    const place = part?.promise ?? null;
+    if (part === undefined || place === null) return [];
     const id = promiseIdOf(remark.id);
-    const { place, sentence: said } = promise;
+    const words = remark.text.slice(part.from, part.to);
+    const said = promiseIn(words)?.sentence ?? words;
     return [{ id, remark, said, place, ...stateOf(place, remark, noteById.get(id)?.dismissed === true) }];
   });
   const byHand = notes

@@ -2,6 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { exampleJudgement, exampleRemark, wordsTarget } from '../model/example.ts';
 import type { PromiseNote } from '../model/work.ts';
 import { doublesOf } from './doubled.ts';
+import type { Remark } from '../model/remark.ts';
+import { readFileSync } from 'node:fs';
+import { decodeModel } from '../saying/model.ts';
+import { says } from '../saying/says.ts';
 import { promisesOf, type Promised } from './promises.ts';
 
 const SAID = 'Say which ditch you mean, there are three.';
@@ -70,34 +74,40 @@ describe('promises', () => {
     channel: 'overall',
     text: 'A good start. See my notes in the file.',
   });
-  const states = (promised: readonly Promised[]) => promised.map(({ state }) => state);
+  const states = (found: readonly Promised[]) => found.map(({ state }) => state);
+  const model = decodeModel(new Uint8Array(readFileSync(new URL('../saying/saying.model', import.meta.url))));
+  const promised = (
+    remarks: readonly Remark[],
+    notes: readonly PromiseNote[],
+    announced: Parameters<typeof promisesOf>[2],
+  ) => promisesOf(remarks, notes, announced, new Map(remarks.map((one) => [one.id, says(one, model)])));
 
   it('are missing where nothing came, and a gap no more while files are announced', () => {
-    expect(states(promisesOf([overall], [], {}))).toEqual(['missing']);
-    expect(states(promisesOf([overall], [], { passage: 3 }))).toEqual(['coming']);
-    expect(states(promisesOf([overall], [], { recording: 1 }))).toEqual(['missing']);
+    expect(states(promised([overall], [], {}))).toEqual(['missing']);
+    expect(states(promised([overall], [], { passage: 3 }))).toEqual(['coming']);
+    expect(states(promised([overall], [], { recording: 1 }))).toEqual(['missing']);
   });
 
   it('are kept by remarks of the same hand on the same attempt', () => {
     const note = exampleRemark({ id: 'n' });
-    const [kept] = promisesOf([overall, note], [], {});
+    const [kept] = promised([overall, note], [], {});
     expect(kept.state).toBe('kept');
     expect(kept.kept).toEqual([note]);
     expect(kept.said).toBe('See my notes in the file.');
     const peer = exampleRemark({ id: 'x', author: { name: 'Joss', role: 'peer' } });
-    expect(states(promisesOf([overall, peer], [], {}))).toEqual(['missing']);
-    expect(states(promisesOf([overall, exampleRemark({ id: 'y', attemptId: 'a-2' })], [], {}))).toEqual([
+    expect(states(promised([overall, peer], [], {}))).toEqual(['missing']);
+    expect(states(promised([overall, exampleRemark({ id: 'y', attemptId: 'a-2' })], [], {}))).toEqual([
       'missing',
     ]);
-    expect(states(promisesOf([overall, exampleRemark({ id: 'w', withdrawn: true })], [], {}))).toEqual([
+    expect(states(promised([overall, exampleRemark({ id: 'w', withdrawn: true })], [], {}))).toEqual([
       'missing',
     ]);
   });
 
   it('are not made within the paper, and are told as such where they are for a meeting', () => {
-    expect(promisesOf([exampleRemark({ text: 'Same as above.' })], [], {})).toEqual([]);
+    expect(promised([exampleRemark({ text: 'Same as above.' })], [], {})).toEqual([]);
     const meet = exampleRemark({ channel: 'criterion', text: 'Come and see me about this.' });
-    expect(states(promisesOf([meet], [], {}))).toEqual(['in person']);
+    expect(states(promised([meet], [], {}))).toEqual(['in person']);
   });
 
   it('can be dismissed, and put in by hand', () => {
@@ -113,9 +123,9 @@ describe('promises', () => {
         ...given,
       }) as PromiseNote;
     const dismissed = note({ id: 'promise/o', remarkId: 'o', place: 'paper', dismissed: true });
-    expect(states(promisesOf([overall], [dismissed], {}))).toEqual(['dismissed']);
-    expect(states(promisesOf([], [note({})], {}))).toEqual(['missing']);
+    expect(states(promised([overall], [dismissed], {}))).toEqual(['dismissed']);
+    expect(states(promised([], [note({})], {}))).toEqual(['missing']);
     const recording = exampleRemark({ id: 'r', channel: 'recording', kind: 'recording' });
-    expect(states(promisesOf([recording], [note({})], {}))).toEqual(['kept']);
+    expect(states(promised([recording], [note({})], {}))).toEqual(['kept']);
   });
 });

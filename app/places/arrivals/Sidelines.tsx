@@ -5,7 +5,6 @@ import { useWorth } from '../../workspace/state/use-standing.ts';
 import { useNow } from '../../workspace/use-workspace.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { proposalFor } from '#core/saying/saying-of.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
 import { daysUntil, shownMoment } from '../../shared/shown/shown.ts';
@@ -166,15 +165,19 @@ function DueFacts({ view, all }: { view: AssignmentView; all: readonly Assignmen
 function Carried({ view, all }: { view: AssignmentView; all: readonly AssignmentView[] }) {
   const carried = all
     .filter((one) => one.assignment.courseId === view.assignment.courseId)
-    .flatMap((one) => one.remarks.filter((remark) => one.judgements.get(remark.id)?.carry === true));
+    .flatMap(({ remarks, judgements, sayings }) =>
+      remarks
+        .filter((remark) => judgements.get(remark.id)?.carry === true)
+        .map((remark) => ({ remark, hint: sayings.get(remark.id)?.hint ?? null })),
+    );
   if (carried.length === 0) return null;
   return (
     <Fold labelClass="" label={words.arrivals.carried(carried.length)}>
       <ul className="mt-1 border-l border-carry pl-2.5">
-        {carried.map((remark) => (
+        {carried.map(({ remark, hint }) => (
           <li key={remark.id} className="py-0.5">
             <Link to={remarkAddress(remark)} className="line-clamp-2 hover:underline">
-              {proposalFor(remark).hint ?? saidBy(remark)}
+              {hint ?? saidBy(remark)}
             </Link>
           </li>
         ))}

@@ -132,7 +132,7 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
       <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">{saidBy(remark)}</p>
       <SlipExtras view={view} remark={remark} focused />
       <div className="my-4 flex flex-wrap items-baseline justify-between gap-3 border-y border-dashed border-rule py-2 text-sm text-quiet">
-        <StanceChoice remark={remark} judgement={judgement} />
+        <StanceChoice view={view} remark={remark} />
         <CriterionChoice view={view} remark={remark} />
         {level && <span>{words.deciding.nextLevel(level)}</span>}
         <PointsBehind view={view} remark={remark} />

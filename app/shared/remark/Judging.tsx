@@ -1,23 +1,29 @@
 import { Select } from '../controls/Select.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { stances, type Judgement } from '#core/model/work.ts';
-import { stanceOf } from '#core/saying/saying-of.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
 import * as words from '../../words/en.ts';
 import { noteOnRemark, setStance } from '../../workspace/commands/decide.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useKeptText } from './kept-text.ts';
 
-/** What the remark says: as the student corrected it, else as the rules propose. */
-export function StanceChoice({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+/** What the remark says: as the student corrected it, else as it is proposed. */
+export function StanceChoice({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const workspace = useWorkspace();
-  const proposed = stanceOf(remark, judgement === undefined ? undefined : { ...judgement, stance: null });
+  const judgement = view.judgements.get(remark.id);
+  const saying = view.sayings.get(remark.id);
+  const proposed = judgement?.taken?.stance ?? saying?.stance ?? null;
+  const shown =
+    proposed === null
+      ? words.slip.saysNotKnown
+      : words.slip.saysProposed(words.stances[proposed], judgement?.taken != null || saying?.sure === true);
   return (
     <Select
       look="quiet"
       label={words.slip.saysLabel}
       value={judgement?.stance ?? ''}
       options={[
-        ['', words.slip.saysProposed(words.stances[proposed])],
+        ['', shown],
         ...stances.map((stance, index) => [stance, `${index + 1} ${words.stances[stance]}`] as const),
       ]}
       onChange={(value) =>

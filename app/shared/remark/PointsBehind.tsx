@@ -3,15 +3,15 @@ import { Fold } from '../controls/Fold.tsx';
 import type { Remark } from '#core/model/remark.ts';
 import { importanceOf, type Loss } from '#core/rubric/behind.ts';
 import * as words from '../../words/en.ts';
-import { behindOf, hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { behindOf, hundredths, tenths, type AssignmentView } from '#core/assignment/view.ts';
 
 /** What of a loss lies behind a remark; it opens into how that was reckoned. */
 export function PointsBehind({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const behind = behindOf(view, remark.id);
-  const own = importanceOf(remark, view.judgements.get(remark.id));
+  const own = importanceOf(remark.id, view);
   // Where nothing was lost there is nothing to share.
   if (behind === null || behind.loss.lost === 0)
-    return own === 0 ? null : (
+    return own === null || own === 0 ? null : (
       <Explained text={words.rubric.noPointsBehind}>{words.rubric.importance(own)}</Explained>
     );
   const { share, loss } = behind;
@@ -22,7 +22,10 @@ export function PointsBehind({ view, remark }: { view: AssignmentView; remark: R
       labelClass=""
       label={
         <>
-          <b className="text-ink">{hundredths(share)}</b> {of(hundredths(loss.lost), loss.title)}
+          <b className="text-ink">
+            {loss.named.has(remark.id) ? hundredths(share) : words.rubric.about(tenths(share))}
+          </b>{' '}
+          {of(hundredths(loss.lost), loss.title)}
         </>
       }
     >
@@ -41,7 +44,7 @@ export function Sharing({ view, loss, remarkId }: { view: AssignmentView; loss: 
     const remark = view.remarks.find((one) => one.id === id);
     return remark === undefined ? [] : [{ remark, share }];
   });
-  const weights = rows.map(({ remark }) => importanceOf(remark, view.judgements.get(remark.id)));
+  const weights = rows.map(({ remark }) => importanceOf(remark.id, view) ?? 0);
   const alike = weights.every((weight) => weight === 0);
   return (
     <table className="mt-1.5 mb-1 w-full max-w-sm text-sm">
@@ -54,7 +57,13 @@ export function Sharing({ view, loss, remarkId }: { view: AssignmentView; loss: 
             <th scope="row" className="pr-3 text-left font-[inherit]">
               {words.rubric.remarkRow(view.numberByRemark.get(remark.id) ?? 0)}
             </th>
-            <td className="pr-3">{alike ? '' : words.rubric.weighs(weights[i])}</td>
+            <td className="pr-3">
+              {loss.named.has(remark.id)
+                ? words.rubric.asNamed
+                : alike
+                  ? ''
+                  : words.rubric.weighs(weights[i])}
+            </td>
             <td className="text-right">{hundredths(share)}</td>
           </tr>
         ))}

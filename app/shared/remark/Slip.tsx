@@ -14,7 +14,7 @@ import { CriterionChoice } from './CriterionChoice.tsx';
 import { PointsBehind } from './PointsBehind.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
 import * as words from '../../words/en.ts';
-import { behindOf, criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { behindOf, criterionFor, hundredths, tenths, type AssignmentView } from '#core/assignment/view.ts';
 import { markRead } from '../../workspace/commands/decide.ts';
 import { NoteField, StanceChoice } from './Judging.tsx';
 import { decisionLook } from './decision-look.ts';
@@ -106,7 +106,7 @@ export const Slip = memo(function Slip({
       {focused && (
         <>
           <div className="mt-2 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1 border-t border-dashed border-rule pt-2 text-sm text-quiet">
-            <StanceChoice remark={remark} judgement={judgement} />
+            <StanceChoice view={view} remark={remark} />
             <CriterionChoice view={view} remark={remark} />
             <PointsBehind view={view} remark={remark} />
             <button type="button" className="hover:underline" onClick={() => void copyRemark(remark)}>
@@ -188,7 +188,7 @@ function SlipHeader({ view, remark, focused }: { view: AssignmentView; remark: R
       )}
       <span className={clsx('whitespace-nowrap text-quiet', !judgement?.stance && 'italic')}>
         <span className="sr-only">{words.slip.saysLabel}: </span>
-        {words.stances[stanceOf(remark, judgement)]}
+        <Says view={view} remark={remark} />
       </span>
       {criterion !== null && (
         <Link
@@ -201,7 +201,11 @@ function SlipHeader({ view, remark, focused }: { view: AssignmentView; remark: R
       )}
       {!focused && behind !== null && behind.share > 0 && (
         <Explained className="whitespace-nowrap text-quiet" text={words.rubric.behindTitle}>
-          {words.rubric.behindShort(hundredths(behind.share))}
+          {words.rubric.behindShort(
+            behind.loss.named.has(remark.id)
+              ? hundredths(behind.share)
+              : words.rubric.about(tenths(behind.share)),
+          )}
         </Explained>
       )}
       <span className="ml-auto inline-flex items-center gap-2">
@@ -219,4 +223,16 @@ function SlipHeader({ view, remark, focused }: { view: AssignmentView; remark: R
 function edgeOf(judgement: Judgement | undefined): string {
   const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
   return decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge;
+}
+
+/** What the remark says, in a word; "perhaps" where a proposal isn't sure. */
+function Says({ view, remark }: { view: AssignmentView; remark: Remark }) {
+  const stance = stanceOf(remark.id, view);
+  if (stance === null) return words.slip.saysNotKnown;
+  const judgement = view.judgements.get(remark.id);
+  const settled = judgement?.stance ?? judgement?.taken ?? null;
+  return words.slip.says(
+    words.stances[stance],
+    settled !== null || view.sayings.get(remark.id)?.sure === true,
+  );
 }

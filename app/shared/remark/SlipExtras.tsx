@@ -5,7 +5,6 @@ import { toast } from 'sonner';
 import { placeOf, type Remark } from '#core/model/remark.ts';
 import { abbreviationsOf } from '#core/saying/abbreviations.ts';
 import { placesNamed } from '#core/saying/places.ts';
-import { proposalFor } from '#core/saying/saying-of.ts';
 import { suggestedWording } from '#core/saying/wording.ts';
 import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
@@ -25,7 +24,7 @@ const small = 'font-semibold text-accent hover:underline';
 /** What is to be known of a remark beside its words: what it said before, its hint, where else it stands, what it means. */
 export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: boolean }) {
   const workspace = useWorkspace();
-  const { hint } = proposalFor(remark);
+  const hint = view.sayings.get(remark.id)?.hint ?? null;
   const doubles = view.doubles.get(remark.id) ?? [];
   return (
     <div className="grid gap-1 text-sm empty:hidden [&>*]:mt-1.5">

@@ -2,8 +2,9 @@ import type { Workspace } from '../workspace.ts';
 import type { RemarkId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Stance } from '#core/model/work.ts';
-import { changeKindOf, MINUTES_BY_KIND, taskTitleOf } from '#core/plan/tasks.ts';
+import { changeKindOf, MINUTES_BY_KIND, firstTitleOf } from '#core/plan/tasks.ts';
 import { wordingMark } from '#core/reading/need.ts';
+import { sayingKey } from '#core/saying/saying-of.ts';
 import { isDecided } from '#core/tally/tally.ts';
 import * as words from '../../words/en.ts';
 import type { Writing } from '../storage/transact.ts';
@@ -24,6 +25,7 @@ function judgementFor(remark: Remark, known: Judgement | null): Judgement {
       apart: false,
       link: null,
       reply: '',
+      taken: null,
     }
   );
 }
@@ -103,14 +105,16 @@ async function putScoreSeen(writing: Writing, change: ScoreChange): Promise<void
   });
 }
 
-async function createTask(writing: Writing, remark: Remark): Promise<void> {
+async function createTask(workspace: Workspace, writing: Writing, remark: Remark): Promise<void> {
   const tasks = await writing.all('tasks');
   if (tasks.some((task) => task.remarkIds.includes(remark.id))) return;
   const kind = changeKindOf(remark);
   await writing.put('tasks', {
     id: taskIdOf(remark.id),
     assignmentId: await taskOwner(writing, remark.assignmentId),
-    title: taskTitleOf(remark) || words.plan.taskWithoutWords,
+    title:
+      workspace.records.sayings.get(sayingKey(remark))?.task ??
+      (firstTitleOf(remark) || words.plan.taskWithoutWords),
     kind,
     minutes: MINUTES_BY_KIND[kind],
     remarkIds: [remark.id],
@@ -155,14 +159,26 @@ function askToPersist(): void {
 }
 
 /** Brings a remark's decision about, with its task or question. */
-async function putDecision(writing: Writing, remark: Remark, decision: Decision | null): Promise<void> {
+async function putDecision(
+  workspace: Workspace,
+  writing: Writing,
+  remark: Remark,
+  decision: Decision | null,
+): Promise<void> {
   const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
-  await writing.put('judgements', { ...judgement, decision });
+  const taken = decision === null ? null : (judgement.taken ?? takenNow(workspace, remark));
+  await writing.put('judgements', { ...judgement, decision, taken });
   if (decision !== null) await putRead(writing, remark, true);
-  if (decision === 'act') await createTask(writing, remark);
+  if (decision === 'act') await createTask(workspace, writing, remark);
   else await withdrawTask(writing, remark.id);
   if (decision === 'ask') await createQuery(writing, remark, judgement.note);
   else await withdrawQuery(writing, remark.id);
+}
+
+/** What a remark is taken to say when it is decided: later corrections and models leave it so (decisions.md). */
+function takenNow(workspace: Workspace, remark: Remark): Judgement['taken'] {
+  const saying = workspace.records.sayings.get(sayingKey(remark));
+  return saying === undefined ? null : { stance: saying.stance, model: saying.model };
 }
 
 /** Decides about a remark; the same decision again withdraws it. Deciding also marks read. */
@@ -173,7 +189,7 @@ export function decideRemark(workspace: Workspace, remark: Remark, decision: Dec
     words.undo.decided(words.decisions[decision]),
     async (writing) => {
       const known = await writing.get('judgements', remark.id);
-      await putDecision(writing, remark, known?.decision === decision ? null : decision);
+      await putDecision(workspace, writing, remark, known?.decision === decision ? null : decision);
     },
   );
 }
@@ -190,7 +206,7 @@ export function decideMany(
   return workspace.run(assignmentId, label, async (writing) => {
     for (const remark of remarks)
       if (decision === 'carry') await putCarry(writing, remark, true);
-      else await putDecision(writing, remark, decision);
+      else await putDecision(workspace, writing, remark, decision);
   });
 }
 

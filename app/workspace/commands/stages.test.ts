@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import {
   exampleAssignment,
@@ -11,6 +12,7 @@ import { lineOfView, worked } from '#core/assignment/line.ts';
 import { recordsIn } from '#core/assignment/records.ts';
 import { viewOf, type AssignmentView } from '#core/assignment/view.ts';
 import { takeInFacts } from '../desk/facts.ts';
+import { workOutHere } from '../state/example-sayings.ts';
 import { openWorkspace, type Workspace } from '../workspace.ts';
 import { putOwnAssignment, removeOwnAssignment } from './by-hand.ts';
 import { decideRemark } from './decide.ts';
@@ -69,6 +71,7 @@ async function begin(assignments = [stage, final]): Promise<void> {
     await writing.put('markings', exampleMarking({ attemptId: 's-1', assignmentId: 'stage' }));
     await writing.put('remarks', remark);
   });
+  workOutHere(workspace, new Uint8Array(readFileSync('core/saying/saying.model')));
 }
 
 describe('a draft stage and its final', () => {

@@ -17,6 +17,8 @@ import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Query, Reading, Task } from '#core/model/work.ts';
 import { paperOf } from '#core/paper/paper.ts';
 import { wordingMark } from '#core/reading/need.ts';
+import { exampleSaying } from '#core/saying/example.ts';
+import { sayingKey } from '#core/saying/saying-of.ts';
 import { responseSheetOf } from '../../shared/files/response-sheet.ts';
 import { behindOf, hundredths, viewOf, type AssignmentView } from '#core/assignment/view.ts';
 import { answersOf } from './outcomes.ts';
@@ -80,7 +82,8 @@ function records(rows: { [Store in StoreName]?: RecordByStore[Store][] }): Recor
   const maps = { ...emptyRecords() } as Record<StoreName, ReadonlyMap<string, unknown>>;
   for (const store of storeNames)
     maps[store] = new Map((rows[store] ?? []).map((row) => [recordStores[store].keyOf(row as never), row]));
-  return maps as unknown as RecordMaps;
+  const sayings = new Map((rows.remarks ?? []).map((one) => [sayingKey(one), exampleSaying('fix')]));
+  return { ...maps, sayings } as unknown as RecordMaps;
 }
 const points = (value: string) => fromDecimal(value as DecimalString);
 const attempt = (number: number) =>
@@ -152,8 +155,9 @@ describe('the view of an assignment', () => {
       expect(behindOf(each, 'x')?.loss.lost).toBe(300);
     }
     expect(behindOf(view(), 'elsewhere')).toBeNull();
-    const praised = view({ judgements: [judged('x', 'keep'), judged('y', null, { stance: 'must-fix' })] });
-    expect(['x', 'y', 'z'].map((key) => behindOf(praised, key)?.share)).toEqual([undefined, 180, 120]);
+    const judgements = [judged('x', 'keep'), judged('y', null, { stance: 'must-fix' })];
+    // What is kept moves nothing; what is put right does.
+    expect(['x', 'y', 'z'].map((key) => behindOf(view({ judgements }), key)?.share)).toEqual([86, 128, 86]);
     expect(hundredths(5)).toBe('0.05');
   });
 

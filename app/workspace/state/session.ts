@@ -64,6 +64,7 @@ export class Session {
         for (const listener of this.listeners) listener(marking);
       });
     workspace.visits.begin();
+    workspace.sayings.begin();
     this.store.setState({ workspace });
     return workspace;
   }

@@ -22,7 +22,7 @@ import {
   Version,
 } from '#core/model/work.ts';
 import type { Paper } from '#core/paper/paper.ts';
-import type { AssignmentStores } from '#core/assignment/records.ts';
+import type { AssignmentRecordMaps, AssignmentStores } from '#core/assignment/records.ts';
 
 /** A paper's text and anchors, derived from its file and kept so that it isn't read again. */
 export interface ReadPaper {
@@ -82,8 +82,12 @@ export const recordStores: {
 
 export const storeNames = Object.keys(recordStores) as StoreName[];
 
-export type RecordMaps = { readonly [Store in StoreName]: ReadonlyMap<string, RecordByStore[Store]> };
+export type RecordMaps = { readonly [Store in StoreName]: ReadonlyMap<string, RecordByStore[Store]> } & Pick<
+  AssignmentRecordMaps,
+  'sayings'
+>;
 
 export function emptyRecords(): RecordMaps {
-  return Object.fromEntries(storeNames.map((store) => [store, new Map()])) as unknown as RecordMaps;
+  const stores = Object.fromEntries(storeNames.map((store) => [store, new Map()]));
+  return { ...stores, sayings: new Map() } as unknown as RecordMaps;
 }

@@ -1,7 +1,6 @@
 import type { FileRole } from '#core/model/work.ts';
 import { createStore } from 'zustand/vanilla';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
-import { proposalFor } from '#core/saying/saying-of.ts';
 import type { Candidate } from '#core/taking-in/likely.ts';
 import {
   attachedTo,
@@ -116,7 +115,6 @@ export class TakingIn {
     const all = placements.flatMap(({ files }) =>
       files.flatMap(({ read, marks }) => [...(read?.marks ?? []), ...marks]),
     );
-    await weighRemarks(all);
     const ids = await takeInFiles(this.workspace, placements);
     this.store.setState({ pending: [] });
     teller.taken(
@@ -316,15 +314,4 @@ function fileToTake(file: FileAtHand, marks: readonly Mark[]): FileToTake {
 function recordingMark(transcript: FileAtHand | undefined): Mark {
   const cues = transcript?.content.kind === 'transcript' ? transcript.content.cues : [];
   return markOfRecording(cues.find(({ speaker }) => speaker !== null)?.speaker ?? '', spokenIn(cues));
-}
-
-/** So many remarks are weighed before the page may answer again. */
-const WEIGHED_AT_ONCE = 200;
-
-/** What thousands of remarks say is worked out piece by piece, lest the page stand still when they are first shown. */
-async function weighRemarks(marks: readonly Mark[]): Promise<void> {
-  for (let from = 0; from < marks.length; from += WEIGHED_AT_ONCE) {
-    for (const mark of marks.slice(from, from + WEIGHED_AT_ONCE)) proposalFor(mark);
-    if (from + WEIGHED_AT_ONCE < marks.length) await new Promise((resolve) => setTimeout(resolve));
-  }
 }
