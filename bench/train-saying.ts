@@ -56,6 +56,9 @@ if (values.tasks !== undefined) {
   for (const { remark, saying } of called.slice(0, Number(values.tasks)))
     console.log(`task: ${String(saying.task)} <= ${textOf(remark)}`);
 }
+console.log(
+  shown('of those that say several things', measured(judged.filter(({ remark }) => remark.parts.length > 1))),
+);
 const sure = judged.filter(({ saying }) => saying.sure);
 console.log(`said without a “perhaps”: ${((100 * sure.length) / judged.length).toFixed(0)} %`);
 console.log(shown('of those', measured(sure)));

@@ -62,3 +62,27 @@ pageTest(
     expect(await criterion()).toEqual(before);
   },
 );
+
+pageTest(
+  'a remark that says several things shows them apart, and is one thing once that is put right',
+  async ({ page, desk }) => {
+    await arrive(page, desk);
+    await page.goto(`${desk.address}/a/skarn-moss-report/read?material=overall`);
+    await page.waitForSelector('[data-slip] [data-says]');
+    const said = () =>
+      page.$$eval('[data-slip] [data-says]', (parts) =>
+        parts.map((part) => [part.getAttribute('data-says'), part.textContent.trim()]),
+      );
+    const parts = await said();
+    expect(new Set(parts.map(([stance]) => stance)).size).toBeGreaterThan(1);
+    const slip = await page.waitForSelector('[data-slip]');
+    expect(await slip?.evaluate((one) => one.textContent)).toContain(`${parts.length} things in it`);
+    await slip?.click();
+    await pick(page, 'What it says', 'must-fix');
+    await until(page, () => document.querySelector('[data-slip] [data-says]') === null);
+    await page.reload();
+    await page.waitForSelector('[data-slip]');
+    await seeText(page, 'must-fix');
+    expect(await said()).toEqual([]);
+  },
+);

@@ -31,6 +31,7 @@ export const slip = {
   saysLabel: 'What it says',
   saysProposed: (stance: string, sure: boolean) => `${sure ? '' : 'perhaps '}${stance} (proposed)`,
   saysNotKnown: 'being worked out',
+  things: (count: number) => `${count} things in it`,
   says: (stance: string, sure: boolean) => (sure ? stance : `perhaps ${stance}`),
   hint: 'For next time',
   changedAt: (when: string) => `changed after return; before, ${when}:`,

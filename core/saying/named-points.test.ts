@@ -20,6 +20,7 @@ it.each([
   ['Use 2 decimals.', null],
   ['Two points don’t make a calibration.', null],
   ['See figure 2-3.', null],
+  ['Your dam, in section three point two, is the only one; it was lost.', null],
 ])('points named in %j', (text, points) => {
   expect(pointsNamed(text)).toBe(points);
 });

@@ -11,7 +11,9 @@ const NUMBERS = new Map<string, number>([
 ]);
 const AS_FIGURE = '\\d+(?:[.,]\\d+)?½?|½';
 const AMOUNT = `(${AS_FIGURE}|${[...NUMBERS.keys()].join('|')})`;
-const UNIT = '(?:(?:speaker |more )?(?:marks?|points?|pts?\\.?|percent|per cent|%))';
+/** "Three point two" is a number. */
+const UNIT =
+  '(?:(?:speaker |more )?(?:marks?|points?|pts?\\.?|percent|per cent|%))(?! (?:zero|one|two|three|four|five|six|seven|eight|nine|ten|\\d))';
 const LOST = '(?:off|lost|less|deducted|gone|taken|down|short|withheld|away|awarded|earned|kept back)';
 
 /** What a negative figure measures where it is no loss of points. */

@@ -1,5 +1,5 @@
 import type { Judgement, Stance } from '../model/work.ts';
-import type { Said, Saying } from './says.ts';
+import type { Said, SaidPart, Saying } from './says.ts';
 
 /** Remarks with the same key say the same. */
 export function sayingKey({ text, kind, change }: Said): string {
@@ -20,4 +20,14 @@ export interface Understood {
 export function stanceOf(remarkId: string, { judgements, sayings }: Understood): Stance | null {
   const judgement = judgements.get(remarkId);
   return judgement?.stance ?? judgement?.taken?.stance ?? sayings.get(remarkId)?.stance ?? null;
+}
+
+/**
+ * The parts of a remark where they say different things; none where it says one thing, is not worked out, or where the
+ * student said what it says as a whole.
+ */
+export function partsApart(remarkId: string, { judgements, sayings }: Understood): readonly SaidPart[] {
+  const parts = sayings.get(remarkId)?.parts ?? [];
+  const isSettled = (judgements.get(remarkId)?.stance ?? null) !== null;
+  return isSettled || new Set(parts.map(({ stance }) => stance)).size < 2 ? [] : parts;
 }

@@ -11,7 +11,7 @@ import { stanceOfMark } from './stance.ts';
 import { taskWording } from './task-wording.ts';
 
 /** One thing that a remark says. */
-interface SaidPart extends Span {
+export interface SaidPart extends Span {
   readonly stance: Stance;
   readonly callsForChange: boolean;
   /** How likely each stance is. */
@@ -125,20 +125,28 @@ function promiseOf(text: string, features: Features, { promise, promisesFrom }: 
   return { promise: promising > promisesFrom ? place : null, promising };
 }
 
-/** Neighbours that say the same are one part. */
+/** Neighbours that say the same are one part, a fault that must be mended and how to mend it too. */
 function joined(parts: readonly SaidPart[]): SaidPart[] {
   const one: SaidPart[] = [];
   for (const part of parts) {
     const before = one.at(-1);
-    if (before !== undefined && before.stance === part.stance && before.promise === part.promise)
-      one[one.length - 1] = {
-        ...before,
-        to: part.to,
-        likely: before.likely[part.stance] >= part.likely[part.stance] ? before.likely : part.likely,
-      };
-    else one.push(part);
+    if (before === undefined || !saySame(before, part)) one.push(part);
+    else one[one.length - 1] = { ...weightier(before, part), from: before.from, to: part.to };
   }
   return one;
+}
+
+const MENDS: ReadonlySet<Stance> = new Set(['must-fix', 'fix']);
+
+function saySame(x: SaidPart, y: SaidPart): boolean {
+  return x.promise === y.promise && (x.stance === y.stance || (MENDS.has(x.stance) && MENDS.has(y.stance)));
+}
+
+/** Of two that say the same the one that asks for more, else the surer. */
+function weightier(x: SaidPart, y: SaidPart): SaidPart {
+  const [first, second] = [WEIGHTIEST.indexOf(x.stance), WEIGHTIEST.indexOf(y.stance)];
+  if (first !== second) return first < second ? x : y;
+  return x.likely[x.stance] >= y.likely[y.stance] ? x : y;
 }
 
 function wholeOf(text: string, parts: readonly SaidPart[], model: SayingModel): Saying {

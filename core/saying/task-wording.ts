@@ -8,7 +8,7 @@ const MOST_CHARACTERS = 90;
 
 /** What a sentence begins with before it says what is to be done. */
 const BEFORE_IT =
-  /^(?:(?:(?:yes|yeah|no)(?=[,!.])|so|and|but|or|then|also|well|ok|okay|right|now|oh|oops|hm+|um+|er|honestly|maybe|perhaps|please|pls|do|just|again|here|still|simply|first|firstly|next|instead|rather|look|come on|sure|sorry|nit|tip|target|remember|my wish|small thing|little thing|to pass|next step(?: in this answer)?|one thing|essential|at the moment)\b[,:!.…–—-]*\s+)+/i;
+  /^(?:(?:(?:yes|yeah|no)(?=[,!.])|so|and|but|or|then|also|well|ok|okay|right|now|oh|oops|hm+|um+|er|honestly|maybe|perhaps|please|pls|do(?! not\b)|just|again|here|still|simply|first|firstly|next|instead|rather|look|come on|sure|sorry|nit|tip|target|remember|my wish|small thing|little thing|to pass|next step(?: in this answer)?|one thing|essential|at the moment)\b[,:!.…–—-]*\s+)+/i;
 /** Points that are named before what they were lost for. */
 const POINTS_FIRST =
   /^(?:[-−–]? ?[\d.,½]+|half|minus \w+|one|two|three|four|five|ten)(?: ?(?:a|of|the|more|points?|marks?|pts?\.?|%|per cent|off|lost|gone|deducted|less|short|down))*\b[:,;–—]? +(?:for |because |since |as |due to )?|^(?:you|i)(?:['’]ve| have)?(?: had to)? (?:lost?e?|took|take|taken|deducted)\b.{0,40}?\b(?:because|as|since|for)\b +/i;
@@ -192,6 +192,8 @@ const BY_WEIGHT: readonly Stance[] = [
   'praise',
   'note',
 ];
+/** Of parts that call for a change, whichever says best what is to be done tells. */
+const MENDED: ReadonlySet<Stance> = new Set(['must-fix', 'fix', 'polish']);
 /** What is done about a part that says nothing that could be done. */
 const ELSE: Readonly<Record<Stance, string>> = {
   'must-fix': 'Correct this',
@@ -213,16 +215,18 @@ export function taskWording(
   parts: readonly (Span & { readonly stance: Stance })[],
 ): string | null {
   if (text.trim() === '') return null;
-  const asked = BY_WEIGHT.flatMap((stance) => parts.filter((part) => part.stance === stance)).at(0);
-  const words = asked === undefined ? text : text.slice(asked.from, asked.to);
-  const stance = asked?.stance ?? 'fix';
-  const sentences = sentencesOf(words).map(bare).filter(Boolean);
+  const byWeight = BY_WEIGHT.flatMap((stance) => parts.filter((part) => part.stance === stance));
+  const calling = byWeight.filter(({ stance }) => MENDED.has(stance));
+  const asked = calling.length > 0 ? calling : byWeight.slice(0, 1);
+  const stance = asked.at(0)?.stance ?? 'fix';
+  const said = asked.length > 0 ? asked.map(({ from, to }) => text.slice(from, to)) : [text];
+  const sentences = said.flatMap(sentencesOf).map(bare).filter(Boolean);
   const found =
     firstOf(sentences, demandOf) ??
     firstOf(sentences, shortMarkOf) ??
     firstOf(sentences, questionOf) ??
     firstOf(sentences, complaintOf);
-  const wording = found ?? `${ELSE[stance]}: ${lower(sentences.at(0) ?? words.trim())}`;
+  const wording = found ?? `${ELSE[stance]}: ${lower(sentences.at(0) ?? text.trim())}`;
   return cut(upper(wording));
 }
 

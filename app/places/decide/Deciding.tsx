@@ -11,9 +11,9 @@ import { DecisionButtons } from '../../shared/remark/Decisions.tsx';
 import { useKeys } from '../../shared/page/hooks.ts';
 import { NoteField, StanceChoice } from '../../shared/remark/Judging.tsx';
 import { confirmSuggestion } from '../../workspace/state/suggestions.ts';
-import { saidBy } from '../../shared/remark/said.ts';
 import { CriterionChoice } from '../../shared/remark/CriterionChoice.tsx';
 import { PointsBehind } from '../../shared/remark/PointsBehind.tsx';
+import { PartsSaid } from '../../shared/remark/PartsSaid.tsx';
 import { SlipExtras } from '../../shared/remark/SlipExtras.tsx';
 import * as words from '../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
@@ -129,7 +129,9 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
         {` · ${words.channels[remark.channel]}`}
         {criterion !== null && ` · ${criterion.title}`}
       </p>
-      <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">{saidBy(remark)}</p>
+      <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">
+        <PartsSaid view={view} remark={remark} />
+      </p>
       <SlipExtras view={view} remark={remark} focused />
       <div className="my-4 flex flex-wrap items-baseline justify-between gap-3 border-y border-dashed border-rule py-2 text-sm text-quiet">
         <StanceChoice view={view} remark={remark} />

@@ -7,11 +7,12 @@ import { toast } from 'sonner';
 import { Link } from 'react-router';
 import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import type { Judgement } from '#core/model/work.ts';
-import { stanceOf } from '#core/saying/saying-of.ts';
+import { partsApart, stanceOf } from '#core/saying/saying-of.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { saidBy } from './said.ts';
 import { CriterionChoice } from './CriterionChoice.tsx';
 import { PointsBehind } from './PointsBehind.tsx';
+import { PartsSaid } from './PartsSaid.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
 import * as words from '../../words/en.ts';
 import { behindOf, criterionFor, hundredths, tenths, type AssignmentView } from '#core/assignment/view.ts';
@@ -82,7 +83,7 @@ export const Slip = memo(function Slip({
       <SlipHeader view={view} remark={remark} focused={focused} />
       {focused && <About remark={remark} />}
       <p ref={text} className={clsx('mt-1 whitespace-pre-wrap', mayFold && 'line-clamp-4')}>
-        {saidBy(remark)}
+        <PartsSaid view={view} remark={remark} />
       </p>
       {(remark.replies.length > 0 || remark.state !== null) && <Thread remark={remark} open={focused} />}
       {!focused && judgement !== undefined && judgement.reply !== '' && (
@@ -225,14 +226,18 @@ function edgeOf(judgement: Judgement | undefined): string {
   return decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge;
 }
 
-/** What the remark says, in a word; "perhaps" where a proposal isn't sure. */
+/** What the remark says, in a word; "perhaps" where a proposal isn't sure; how many things there are in it. */
 function Says({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const stance = stanceOf(remark.id, view);
   if (stance === null) return words.slip.saysNotKnown;
   const judgement = view.judgements.get(remark.id);
   const settled = judgement?.stance ?? judgement?.taken ?? null;
-  return words.slip.says(
-    words.stances[stance],
-    settled !== null || view.sayings.get(remark.id)?.sure === true,
+  const sure = settled !== null || view.sayings.get(remark.id)?.sure === true;
+  const things = partsApart(remark.id, view).length;
+  return (
+    <>
+      {words.slip.says(words.stances[stance], sure)}
+      {things > 0 && `, ${words.slip.things(things)}`}
+    </>
   );
 }
