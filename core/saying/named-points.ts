@@ -9,59 +9,64 @@ const NUMBERS = new Map<string, number>([
     (word, index) => [word, index + 1] as const,
   ),
 ]);
-const AS_FIGURE = '\\d+(?:[.,]\\d+)?½?|½';
-const AMOUNT = `(${AS_FIGURE}|${[...NUMBERS.keys()].join('|')})`;
-/** "Three point two" is a number. */
+const FIGURE = '\\d+(?:[.,]\\d+)?½?|½';
+const AMOUNT = `(${FIGURE}|${[...NUMBERS.keys()].join('|')})`;
+/** The same without "a", which may stand before anything. */
+const COUNTED = `(${FIGURE}|${[...NUMBERS.keys()].filter((word) => word !== 'a').join('|')})`;
+/** "Three point two" is a number, and a six mark question no loss. */
 const UNIT =
-  '(?:(?:speaker |more )?(?:marks?|points?|pts?\\.?|percent|per cent|%))(?! (?:zero|one|two|three|four|five|six|seven|eight|nine|ten|\\d))';
-const LOST = '(?:off|lost|less|deducted|gone|taken|down|short|withheld|away|awarded|earned|kept back)';
-
+  '(?:(?:speaker |more )?(?:marks?|points?|pts?\\.?))(?! (?:zero|one|two|three|four|five|six|seven|eight|nine|ten|\\d|question|scale))(?![\\p{L}])';
+const LOST = '(?:off|lost|deducted|taken|down|withheld|away|awarded|earned|kept back)';
+/** After these something is said of the loss, or nothing more. */
+const ENDS = '(?=\\s*(?:$|[.,;:!)(]|because\\b|for\\b|as\\b|since\\b|due\\b|under\\b|on\\b|here\\b))';
 /** What a negative figure measures where it is no loss of points. */
 const MEASURES =
   'metres?|meters?|m|cm|mm|km|g|kg|mg|degrees?|k|v|s|seconds?|minutes?|hours?|days?|years?|per|to|and|or';
+const MINUS = `[-−–] ?(${FIGURE})(?!\\d*[:.-]\\d)(?![\\p{L}\\d°/])(?! ?(?:${MEASURES})\\b)`;
 
-/** Rows in the order they are tried; each has the amount as its first group. */
-const ROWS: readonly RegExp[] = [
-  // "-2 for units", "−½", "(–3)", "minus 10".
-  new RegExp(
-    `(?:^|[\\s(:,.;])[-−–] ?(${AS_FIGURE})(?!\\d*[:.]\\d)(?![\\p{L}\\d°/])(?! ?(?:${MEASURES})\\b)`,
-    'iu',
-  ),
+/** Rows that are surely a loss: "-2 for units", "no units −½", "minus 10", "3 points: no baseline", "Late: 10 points". */
+const SURE: readonly RegExp[] = [
+  new RegExp(`(?:^|[.!?;:(]\\s*|\\n)${MINUS}`, 'iu'),
+  new RegExp(`(?<!=|\\bnot|\\bthan|\\bto)\\s${MINUS}(?: ?${UNIT})?[.)]*$`, 'iu'),
   new RegExp(`\\bminus ${AMOUNT}\\b`, 'iu'),
-  // "two of the ten marks", "four of the ten", "3 of 5 lost", "3/10 lost".
-  new RegExp(`\\b${AMOUNT} (?:out )?of (?:the |your |these )?(?:${AS_FIGURE}|\\p{L}+) ${UNIT}`, 'iu'),
-  new RegExp(
-    `\\b${AMOUNT} of (?:the )?(?:${AS_FIGURE}|two|three|four|five|six|eight|ten|twelve|twenty)\\b`,
-    'iu',
-  ),
-  new RegExp(`\\b(${AS_FIGURE})/\\d+ ${LOST}`, 'iu'),
-  // "two marks off", "half a mark", "3 points lost", "lost 2 marks", "I took off 4".
-  new RegExp(`\\b${AMOUNT} ${UNIT}(?![\\p{L}])`, 'iu'),
-  new RegExp(`(?:^|[^\\p{L}\\d])${AMOUNT} ${LOST}\\b`, 'iu'),
-  new RegExp(
-    `\\b(?:lost|lose|loses|cost|deducted|taken off|take|took|minus|down|took off) ${AMOUNT}\\b`,
-    'iu',
-  ),
-  new RegExp(`(½) off`, 'iu'),
+  new RegExp(`^${COUNTED} (?:a )?${UNIT}\\s*[:,]`, 'iu'),
+  new RegExp(`:\\s*${COUNTED} ${UNIT}[.]?$`, 'iu'),
 ];
-/** An amount counts as lost only where something says so, or where it is written as a minus. */
+/** Rows that are one where something says that it was lost. */
+const PERHAPS: readonly RegExp[] = [
+  // "two of the ten marks", "four of the ten", "3 of 5 lost", "3/10 lost".
+  new RegExp(`\\b${COUNTED} (?:out )?of (?:the |your |these )?(?:${FIGURE}|\\p{L}+) ${UNIT}`, 'iu'),
+  new RegExp(
+    `\\b${COUNTED} of (?:the )?(?:${FIGURE}|two|three|four|five|six|eight|ten|twelve|twenty)(?:${ENDS}|(?= (?:lost|went|gone|were|was)\\b))`,
+    'iu',
+  ),
+  new RegExp(`\\b(${FIGURE})/\\d+ ${LOST}`, 'iu'),
+  // "two marks off", "half a mark", "lost 2 marks", "I took off 4", "one less", "two short".
+  new RegExp(`\\b${AMOUNT} ${UNIT}`, 'iu'),
+  new RegExp(`(?:^|[^\\p{L}\\d])${COUNTED} ${LOST}\\b`, 'iu'),
+  new RegExp(`(?:^|[^\\p{L}\\d])${COUNTED} (?:less|gone|short)${ENDS}`, 'iu'),
+  new RegExp(
+    `\\b(?:lost|lose|loses|cost|deducted|taken off|take off|took off|took|down|withheld|had to take) ${COUNTED}(?![-–]\\d)${ENDS}`,
+    'iu',
+  ),
+  new RegExp(`\\b(?:had to take|took|taken) ${COUNTED} (?:off|away)\\b`, 'iu'),
+];
 const SAYS_LOST =
-  /(?:^|[\s(:,.;])[-−–] ?[\d½]|\b(?:off|lost|lose|loses|losing|less|deduct\w*|gone|went|minus|cost|costs|taken|took|take|withh\w+|kept back|short|down|penalty|missing|absent|needed|might have been|not awarded|can[’']t give|could not be given|because|since|that is|those are|for)\b/iu;
+  /\b(?:off|lost|lose|loses|losing|less|deduct\w*|gone|went|cost|costs|taken|took|take|withh\w+|kept|short|down|penalty|missing|absent|might have been|not awarded|not earned|can[’']t give|could not be given|because|since|that is|those are|too early|for|left|half)\b|½/iu;
 /** Points that were won, or that a whole has. */
 const SAYS_WON =
-  /\b(?:full|well deserved|bonus|extra|gained|out of the \d+ you got|no (?:points?|marks?) (?:lost|off|taken|deducted))\b/iu;
+  /\b(?:full|well deserved|bonus|extra|gained|no (?:points?|marks?) (?:lost|off|taken|deducted)|given (?:it|you) a mark|give a mark|too short for)\b/iu;
 
 /**
  * Points that a remark says were lost ("-2 for units", "that is four of the ten points", "half a mark"), in the
- * assignment's points; null where it names none. Several amounts are summed up only where each is a minus of its own.
+ * assignment's points; null where it names none. Of several amounts the first is taken.
  */
 export function pointsNamed(text: string): number | null {
-  if (SAYS_WON.test(text) || !SAYS_LOST.test(text)) return null;
-  for (const row of ROWS) {
+  if (SAYS_WON.test(text)) return null;
+  const rows = SAYS_LOST.test(text) ? [...SURE, ...PERHAPS] : SURE;
+  for (const row of rows) {
     const found = row.exec(text);
-    if (found === null) continue;
-    const amount = amountOf(found[1]);
-    // A bare "a mark" is a way of speaking unless something says that it was taken.
+    const amount = found === null ? null : amountOf(found[1]);
     if (amount !== null && amount > 0) return amount;
   }
   return null;
