@@ -24,6 +24,8 @@ describe('The reading place', () => {
     'filters what is shown, steps through that alone, and is so again on return',
     async ({ page, desk }) => {
       await openPaper(page, desk);
+      // A list that is open stands still only once what remarks say is worked out.
+      await seeText(page, 'about 0.');
       await page.keyboard.press('/');
       await page.waitForSelector('[role="combobox"][aria-label="Page"]');
       expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Page');

@@ -113,6 +113,6 @@ export interface TextWorker {
   /** What became of passages of one paper in another; remembers the older paper by its key. */
   follow(olderKey: string, older: Paper, newer: Paper, passages: readonly Span[]): Outcome[];
   compare(older: Paper, newer: Paper): Comparison;
-  /** What remarks say, in their order, by the model at an address. */
-  says(model: string, remarks: readonly Said[]): Promise<Saying[]>;
+  /** What remarks say, in their order, by the model at an address; null where that can't be reached. */
+  says(model: string, remarks: readonly Said[]): Promise<Saying[] | null>;
 }

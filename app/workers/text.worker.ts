@@ -10,22 +10,28 @@ import type { TextWorker } from './protocol.ts';
 /** The older text stays prepared while drafts of it are followed: each change of the draft asks again. */
 const held: { key: string | null; follower: Follower | null } = { key: null, follower: null };
 
-const models = new Map<string, Promise<SayingModel>>();
+const models = new Map<string, SayingModel>();
 
-/** A model is loaded once; where that fails, the next that wants it tries again. */
-function modelAt(address: string): Promise<SayingModel> {
+/** A model, loaded once; null where it can't be reached: whoever wants it next tries again. */
+async function modelAt(address: string): Promise<SayingModel | null> {
   const known = models.get(address);
   if (known !== undefined) return known;
-  const loading = loadModel(address);
-  models.set(address, loading);
-  loading.catch(() => models.delete(address));
-  return loading;
+  const bytes = await bytesAt(address);
+  if (bytes === null) return null;
+  const model = decodeModel(bytes);
+  models.set(address, model);
+  return model;
 }
 
-async function loadModel(address: string): Promise<SayingModel> {
-  const answer = await fetch(address);
-  if (!answer.ok) throw new Error(`the model of what remarks say did not come (${answer.status})`);
-  return decodeModel(new Uint8Array(await answer.arrayBuffer()));
+async function bytesAt(address: string): Promise<Uint8Array | null> {
+  try {
+    const answer = await fetch(address);
+    return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null;
+  } catch (error) {
+    // The network fails with this, and breaks off with it too.
+    if (error instanceof TypeError) return null;
+    throw error;
+  }
 }
 
 const worker: TextWorker = {
@@ -40,7 +46,7 @@ const worker: TextWorker = {
   },
   async says(address, remarks) {
     const model = await modelAt(address);
-    return remarks.map((remark) => says(remark, model));
+    return model === null ? null : remarks.map((remark) => says(remark, model));
   },
 };
 expose(worker);

@@ -66,13 +66,24 @@ export class Sayings {
       if (missing.size === AT_ONCE) break;
     }
     if (missing.size === 0) {
-      await this.workspace.keepMeta(KEPT, { model: MODEL, sayings: this.workspace.records.sayings });
+      await this.keep();
       return false;
     }
     const found = await texts.ask((worker) => worker.says(MODEL, [...missing.values()]), {
       signal: this.workspace.signal,
     });
+    // Where the model can't be reached it is tried again when remarks come, or the page is opened anew.
+    if (found === null) return false;
     this.workspace.showSayings(new Map([...missing.keys()].map((key, i) => [key, found[i]])));
     return true;
+  }
+
+  private async keep(): Promise<void> {
+    try {
+      await this.workspace.keepMeta(KEPT, { model: MODEL, sayings: this.workspace.records.sayings });
+    } catch (error) {
+      // On a full disk it isn't kept, and worked out again the next time.
+      if (!(error instanceof DOMException && error.name === 'QuotaExceededError')) throw error;
+    }
   }
 }
