@@ -103,8 +103,19 @@ describe('points behind remarks', () => {
   it('add up exactly, and no sequence of decisions moves them', () => {
     const ids = ['a', 'b', 'c', 'd', 'e'];
     const saying = fc
-      .tuple(fc.constantFrom<Stance>(...stances), fc.option(fc.integer({ min: 1, max: 7 })))
-      .map(([stance, points]) => exampleSaying(stance, { points }));
+      .tuple(
+        fc.constantFrom<Stance>(...stances),
+        fc.constantFrom<Stance>(...stances),
+        fc.option(fc.integer({ min: 1, max: 7 })),
+        fc.boolean(),
+      )
+      .map(([stance, other, points, sure]) => {
+        const said = exampleSaying(stance, { points, sure });
+        const [part] = said.parts;
+        // An unsure one is as likely to say something else.
+        const likely = { ...part.likely, [stance]: 0.5, [other]: stance === other ? 1 : 0.5 };
+        return sure ? said : { ...said, parts: [{ ...part, likely }] };
+      });
     const decided = fc.record({
       id: fc.constantFrom(...ids),
       decision: fc.option(fc.constantFrom<Decision>(...decisions)),

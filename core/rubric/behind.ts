@@ -27,9 +27,11 @@ export function importanceOf(remarkId: string, understood: Understood): number |
   const stance = stanceOf(remarkId, understood);
   const saying = understood.sayings.get(remarkId);
   const judgement = understood.judgements.get(remarkId);
-  const settled = judgement?.stance ?? judgement?.taken ?? null;
-  if (stance === null || settled !== null || saying === undefined || saying.sure)
-    return stance === null ? null : WEIGHT_BY_STANCE[stance];
+  if (stance === null) return null;
+  const said = judgement?.stance ?? null;
+  // Deciding settles nothing: what it was taken to say is as unsure as it was, by the same model.
+  const older = judgement?.taken != null && judgement.taken.model !== saying?.model;
+  if (said !== null || older || saying === undefined || saying.sure) return WEIGHT_BY_STANCE[stance];
   const expected = saying.parts.map(({ likely }) =>
     stances.reduce((sum, one) => sum + likely[one] * WEIGHT_BY_STANCE[one], 0),
   );

@@ -10,6 +10,9 @@ import { cutIntoParts, piecesOf } from './parts.ts';
 import { stanceOfMark } from './stance.ts';
 import { taskWording } from './task-wording.ts';
 
+/** Goes up whenever the same model comes to say something else: what was kept of it is worked out anew. */
+export const SAYS_VERSION = 1;
+
 /** One thing that a remark says. */
 export interface SaidPart extends Span {
   readonly stance: Stance;

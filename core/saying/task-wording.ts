@@ -14,7 +14,7 @@ const POINTS_FIRST =
   /^(?:[-−–]? ?[\d.,½]+|half|minus \w+|one|two|three|four|five|ten)(?: ?(?:a|of|the|more|points?|marks?|pts?\.?|%|per cent|off|lost|gone|deducted|less|short|down))*\b[:,;–—]? +(?:for |because |since |as |due to )?|^(?:you|i)(?:['’]ve| have)?(?: had to)? (?:lost?e?|took|take|taken|deducted)\b.{0,40}?\b(?:because|as|since|for)\b +/i;
 /** Verbs that ask for something, beside those of the lexicon. */
 const MORE_VERBS = new Set(
-  'fold staple slow speak stand breathe sharpen sign initial centre center capitalize capitalise proofread trust stick save press dust sand learn practise practice listen watch redraw recalculate redo reread rerun dig walk wait stir believe commit sort leave let mind mind keep stop start show tell tie date hyphenate italicise italicize translate rule wear wash sit look dare drop catch quantify prioritise prioritize distinguish extract sketch rinse repeat underline bring double-space revise align crop beam rotate put try take use make see check'.split(
+  'fold staple slow speak stand breathe sharpen sign initial centre center capitalize capitalise trust save press dust sand learn practise practice listen watch recalculate reread rerun dig walk wait stir believe commit sort mind date hyphenate italicise italicize translate rule wear wash sit dare catch prioritize extract sketch rinse underline double-space align crop beam rotate take see'.split(
     ' ',
   ),
 );
@@ -294,16 +294,10 @@ function complaintOf(sentence: string): string | null {
   return worded(COMPLAINTS, sentence);
 }
 
+/** What is asked for, without its question mark; null where it is denied. */
 function asVerb(what: string): string | null {
   const [first] = what.toLowerCase().split(/\s/);
-  return first === 'have' ||
-    first === 'be' ||
-    first === 'not' ||
-    first === 'say' ||
-    tagsOf(first).includes('act') ||
-    !tagsOf(first).includes('not')
-    ? what.replace(/\?+$/, '')
-    : null;
+  return tagsOf(first).includes('not') && first !== 'not' ? null : what.replace(/\?+$/, '');
 }
 
 function give([sentence, what]: RegExpExecArray): string {

@@ -16,7 +16,7 @@ export function StanceChoice({ view, remark }: { view: AssignmentView; remark: R
   const shown =
     proposed === null
       ? words.slip.saysNotKnown
-      : words.slip.saysProposed(words.stances[proposed], judgement?.taken != null || saying?.sure === true);
+      : words.slip.saysProposed(words.stances[proposed], saying?.sure === true);
   return (
     <Select
       look="quiet"

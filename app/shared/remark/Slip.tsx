@@ -230,9 +230,8 @@ function edgeOf(judgement: Judgement | undefined): string {
 function Says({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const stance = stanceOf(remark.id, view);
   if (stance === null) return words.slip.saysNotKnown;
-  const judgement = view.judgements.get(remark.id);
-  const settled = judgement?.stance ?? judgement?.taken ?? null;
-  const sure = settled !== null || view.sayings.get(remark.id)?.sure === true;
+  const said = view.judgements.get(remark.id)?.stance ?? null;
+  const sure = said !== null || view.sayings.get(remark.id)?.sure === true;
   const things = partsApart(remark.id, view).length;
   return (
     <>

@@ -1,12 +1,14 @@
 import * as v from 'valibot';
 import { sayingKey } from '#core/saying/saying-of.ts';
-import type { Said, Saying } from '#core/saying/says.ts';
+import { SAYS_VERSION, type Said, type Saying } from '#core/saying/says.ts';
 import { texts } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
 import type { Workspace } from '../workspace.ts';
 
 /** Its name changes with its bytes, so it tells by which model something was worked out. */
 const MODEL = new URL('../../../core/saying/saying.model', import.meta.url).href;
+/** By what something was worked out. */
+const BY = `${MODEL} ${SAYS_VERSION}`;
 /** Under this key what was worked out is kept beside the records; it can be worked out again at any time. */
 const KEPT = 'sayings';
 /** So many are worked out at a time, so that whatever else the worker is asked comes in between. */
@@ -23,6 +25,7 @@ const Kept = v.object({
 /** Works out what the remarks of a workspace say, in a worker, and keeps it. */
 export class Sayings {
   private working = false;
+  private unkept = false;
   private end: () => void = () => undefined;
 
   constructor(private readonly workspace: Workspace) {}
@@ -32,7 +35,7 @@ export class Sayings {
     const { store, signal } = this.workspace;
     this.workspace.inBackground(async () => {
       const kept = v.safeParse(Kept, await this.workspace.metaValue(KEPT));
-      if (kept.success && kept.output.model === MODEL) this.workspace.showSayings(kept.output.sayings);
+      if (kept.success && kept.output.model === BY) this.workspace.showSayings(kept.output.sayings);
       this.end = store.subscribe((now, before) => {
         if (now.records.remarks !== before.records.remarks) this.workOut();
       });
@@ -53,6 +56,8 @@ export class Sayings {
       } finally {
         this.working = false;
       }
+      // What comes from now on begins a round of its own.
+      await this.keep();
     });
   }
 
@@ -65,22 +70,22 @@ export class Sayings {
       if (!sayings.has(key)) missing.set(key, { text, kind, change });
       if (missing.size === AT_ONCE) break;
     }
-    if (missing.size === 0) {
-      await this.keep();
-      return false;
-    }
+    if (missing.size === 0) return false;
     const found = await texts.ask((worker) => worker.says(MODEL, [...missing.values()]), {
       signal: this.workspace.signal,
     });
     // Where the model can't be reached it is tried again when remarks come, or the page is opened anew.
     if (found === null) return false;
     this.workspace.showSayings(new Map([...missing.keys()].map((key, i) => [key, found[i]])));
+    this.unkept = true;
     return true;
   }
 
   private async keep(): Promise<void> {
+    if (!this.unkept) return;
+    this.unkept = false;
     try {
-      await this.workspace.keepMeta(KEPT, { model: MODEL, sayings: this.workspace.records.sayings });
+      await this.workspace.keepMeta(KEPT, { model: BY, sayings: this.workspace.records.sayings });
     } catch (error) {
       // On a full disk it isn't kept, and worked out again the next time.
       if (!(error instanceof DOMException && error.name === 'QuotaExceededError')) throw error;
