@@ -19,7 +19,10 @@ it.each([
   ['Between 1990 and 2001 the level fell by -3 metres.', null],
   ['Use 2 decimals.', null],
   ['Two points don’t make a calibration.', null],
+  ['Penalty of 5 marks for exceeding the word limit.', 5],
   ['See figure 2-3.', null],
+  ['Nine of ten; the tenth is for the clause.', null],
+  ['8 of the 10 marks for this part.', null],
   ['Your dam, in section three point two, is the only one; it was lost.', null],
 ])('points named in %j', (text, points) => {
   expect(pointsNamed(text)).toBe(points);

@@ -29,20 +29,26 @@ const SURE: readonly RegExp[] = [
   new RegExp(`(?:^|[.!?;:(]\\s*|\\n)${MINUS}`, 'iu'),
   new RegExp(`(?<!=|\\bnot|\\bthan|\\bto)\\s${MINUS}(?: ?${UNIT})?[.)]*$`, 'iu'),
   new RegExp(`\\bminus ${AMOUNT}\\b`, 'iu'),
+  new RegExp(`\\bpenalty of ${COUNTED} ${UNIT}`, 'iu'),
   new RegExp(`^${COUNTED} (?:a )?${UNIT}\\s*[:,]`, 'iu'),
   new RegExp(`:\\s*${COUNTED} ${UNIT}[.]?$`, 'iu'),
 ];
-/** Rows that are one where something says that it was lost. */
-const PERHAPS: readonly RegExp[] = [
-  // "two of the ten marks", "four of the ten", "3 of 5 lost", "3/10 lost".
+/** "Two of the ten marks", "four of the ten", "3 of 5 lost": of a score as well as of a loss, so it must be said strongly. */
+const OF_ALL: readonly RegExp[] = [
   new RegExp(`\\b${COUNTED} (?:out )?of (?:the |your |these )?(?:${FIGURE}|\\p{L}+) ${UNIT}`, 'iu'),
   new RegExp(
     `\\b${COUNTED} of (?:the )?(?:${FIGURE}|two|three|four|five|six|eight|ten|twelve|twenty)(?:${ENDS}|(?= (?:lost|went|gone|were|was)\\b))`,
     'iu',
   ),
+];
+const STRONGLY_LOST =
+  /\b(?:off|lost|lose|loses|cost|costs|deduct\w*|gone|went|taken|took|withh\w+|minus|that is|that['’]s|those are|might have been|can[’']t give)\b/iu;
+/** Rows that are one where something says that it was lost. */
+const PERHAPS: readonly RegExp[] = [
+  // "3/10 lost".
   new RegExp(`\\b(${FIGURE})/\\d+ ${LOST}`, 'iu'),
   // "two marks off", "half a mark", "lost 2 marks", "I took off 4", "one less", "two short".
-  new RegExp(`\\b${AMOUNT} ${UNIT}`, 'iu'),
+  new RegExp(`(?<!\\bof (?:the |your |these )?)\\b${AMOUNT} ${UNIT}`, 'iu'),
   new RegExp(`(?:^|[^\\p{L}\\d])${COUNTED} ${LOST}\\b`, 'iu'),
   new RegExp(`(?:^|[^\\p{L}\\d])${COUNTED} (?:less|gone|short)${ENDS}`, 'iu'),
   new RegExp(
@@ -63,7 +69,11 @@ const SAYS_WON =
  */
 export function pointsNamed(text: string): number | null {
   if (SAYS_WON.test(text)) return null;
-  const rows = SAYS_LOST.test(text) ? [...SURE, ...PERHAPS] : SURE;
+  const rows = [
+    ...SURE,
+    ...(STRONGLY_LOST.test(text) ? OF_ALL : []),
+    ...(SAYS_LOST.test(text) ? PERHAPS : []),
+  ];
   for (const row of rows) {
     const found = row.exec(text);
     const amount = found === null ? null : amountOf(found[1]);
