@@ -17,6 +17,7 @@ export default defineConfig({
         'bench-reading': 'bench/reading.ts',
         'bench-words': 'bench/words.ts',
         'bench-growth': 'bench/growth.ts',
+        'bench-following': 'bench/following.ts',
         'train-saying': 'bench/train-saying.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },

@@ -43,6 +43,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./places/settings/Settings.tsx')).Settings }),
       },
       {
+        path: 'marks',
+        lazy: async () => ({ Component: (await import('./places/marks/Marks.tsx')).Marks }),
+      },
+      {
         path: 'a/:assignmentId',
         lazy: async () => ({
           Component: (await import('./frame/AssignmentLayout.tsx')).AssignmentLayout,

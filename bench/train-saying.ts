@@ -9,6 +9,7 @@ import { gzipSync } from 'node:zlib';
 import { encodeModel } from '#core/saying/model.ts';
 import { temperatureOf, thresholdsOf } from '#core/saying/training/calibrate.ts';
 import { judgedByOthers, measured, PLAIN, shown, stanceLabelled } from '#core/saying/training/measure.ts';
+import { taskFor } from '#core/saying/task-wording.ts';
 import { seeded } from '#core/saying/training/seeded.ts';
 import { learn } from '#core/saying/training/train.ts';
 import { readVoice, textOf, type LabelledRemark } from '#core/saying/training/voices.ts';
@@ -54,7 +55,7 @@ if (values.tasks !== undefined) {
   const called = judged.filter(({ saying }) => saying.callsForChange);
   seeded(3).shuffle(called);
   for (const { remark, saying } of called.slice(0, Number(values.tasks)))
-    console.log(`task: ${String(saying.task)} <= ${textOf(remark)}`);
+    console.log(`task: ${String(taskFor(textOf(remark), saying))} <= ${textOf(remark)}`);
 }
 console.log(
   shown('of those that say several things', measured(judged.filter(({ remark }) => remark.parts.length > 1))),

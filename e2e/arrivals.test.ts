@@ -388,7 +388,7 @@ describe('what a remark says', () => {
       await seeChosen(page, 'What it says', '3 polish');
       await page.keyboard.press('0');
       await page.waitForSelector('[aria-label="What it says"] ::-p-text((proposed))');
-      await seeText(page, 'stands in 2 remarks of this hand');
+      await seeText(page, '“sc.” means “scale” in this hand.');
     },
   );
 });

@@ -90,3 +90,53 @@ test('says tells what remarks say, in their order, and which entry is off', () =
     rmSync(folder, { recursive: true });
   }
 });
+
+test('compare and follow tell what changed, and what became of the words of remarks', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juncture-follow-'));
+  const file = (name: string, text: string) => {
+    const path = join(folder, name);
+    writeFileSync(path, text);
+    return path;
+  };
+  try {
+    const older = file('old.txt', 'The planks had shrunk. Water ran through.\n\nThe dam was mended.\n');
+    const newer = file(
+      'new.txt',
+      'The planks had shrunk. Gaps of three millimetres had opened. Water ran through.\n\nThe dam was mended in May.\n',
+    );
+    const remark = (id: string, exact: string) => ({
+      '@context': 'http://www.w3.org/ns/anno.jsonld',
+      type: 'Annotation',
+      id,
+      body: 'By how much?',
+      creator: 'Dr Aune Keld',
+      target: { source: 'old.txt', selector: { type: 'TextQuoteSelector', exact } },
+    });
+    const remarks = file(
+      'remarks.json',
+      JSON.stringify([remark('urn:x:1', 'The planks had shrunk'), remark('urn:x:2', 'Water ran through')]),
+    );
+    const compared = juncture('compare', older, newer);
+    expect([compared.status, JSON.parse(compared.stdout)]).toMatchObject([
+      0,
+      { kept: 11, added: 8, removed: 0, moved: 0, changes: [{ kind: 'added' }, { kind: 'added' }] },
+    ]);
+    const followed = juncture('follow', older, newer, remarks);
+    const text = 'The planks had shrunk. Gaps of three millimetres had opened. Water ran through.';
+    const start = text.indexOf('Gaps');
+    const added = [{ start, end: text.indexOf(' Water') }];
+    expect([followed.status, JSON.parse(followed.stdout)]).toMatchObject([
+      0,
+      [
+        { id: 'urn:x:1', outcome: 'added to', place: { start: 0, end: 21 }, added, kept: 1 },
+        { id: 'urn:x:2', outcome: 'added to', added, kept: 1 },
+      ],
+    ]);
+    const missing = juncture('follow', older, join(folder, 'none.txt'), remarks);
+    expect([missing.status, missing.stdout]).toEqual([1, '']);
+    expect(missing.stderr).toContain('none.txt: there is no such file');
+    expect(juncture('compare', older).status).toBe(2);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+});

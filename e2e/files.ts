@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { writeDraftDocx } from '#formats/docx/write-docx.ts';
+import { writeDraftDocx } from '#formats/docx/write-draft.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import { clickRole, seeText, until, type Desk } from './harness.ts';
 import rewrite from './rewrites/careful.json' with { type: 'json' };
@@ -30,7 +30,7 @@ export async function rewrittenFile(desk: Desk, folder: string): Promise<string>
     ],
   }));
   const path = join(folder, 'report rewritten elsewhere.docx');
-  await writeFile(path, await writeDraftDocx(blocks, 'Report'));
+  await writeFile(path, await writeDraftDocx(blocks, 'Report', new Map()));
   return path;
 }
 

@@ -28,7 +28,13 @@ describe('The reading place', () => {
       await seeText(page, 'about 0.');
       await page.keyboard.press('/');
       await page.waitForSelector('[role="combobox"][aria-label="Page"]');
-      expect(await page.evaluate(() => document.activeElement?.getAttribute('aria-label'))).toBe('Page');
+      const inHand = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label'));
+      expect(await inHand()).toBe('Words in remarks');
+      await page.keyboard.type('dam');
+      await until(page, () => / of 38 shown/.test(document.body.textContent));
+      for (let i = 0; i < 3; i++) await page.keyboard.press('Backspace');
+      await page.keyboard.press('Tab');
+      expect(await inHand()).toBe('Page');
       // By keys alone: it opens, goes down by two, and is chosen.
       await page.keyboard.press('Enter');
       await page.waitForSelector('[role="option"][data-highlighted]');

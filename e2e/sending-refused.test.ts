@@ -153,6 +153,8 @@ pageTest(
     await until(page, () => document.body.textContent.includes('1 of '));
     await saved(page);
     change(desk, 'policy-brief-draft', { draftOf: asId(AssignmentId, 'taken-away') });
+    // Until the page has heard of it, Plan leads to the final's.
+    await until(page, () => document.querySelector('nav a[href="/a/policy-brief-draft/plan"]') !== null);
     await openStation(page, 'Plan');
     await until(page, () => location.pathname === '/a/policy-brief-draft/plan');
     await seeText(page, 'The final that this draft leads to is not here');

@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readBag, writeBag } from './bag/bag.ts';
 import { readDocx } from './docx/read-docx.ts';
-import { writeDraftDocx, writeResponseSheetDocx } from './docx/write-docx.ts';
+import { writeDraftDocx } from './docx/write-draft.ts';
+import { writeResponseSheetDocx } from './docx/write-response.ts';
 import { readMarkedPdf } from './pdf/read-marked-pdf.ts';
 import { UnreadableFile, type UnreadableReason } from './unreadable.ts';
 
@@ -75,6 +76,7 @@ describe('Word files', () => {
         { kind: 'item', level: 0, runs: [plain('peat')] },
       ],
       'Report',
+      new Map(),
     );
     expect(readDocx(bytes)).toEqual({
       blocks: [

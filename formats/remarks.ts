@@ -1,3 +1,4 @@
+import { isMachine } from './machine.ts';
 import type { Author, FileFact, Rubric } from '#core/model/facts.ts';
 import {
   asId,
@@ -105,13 +106,14 @@ export function remarksOfMarks(
     if (mark.anchor !== null) anchors[id] = mark.anchor;
     const subject = mark.subject?.trim().toLowerCase();
     const criterion = context.rubric?.criteria.find((c) => c.title.toLowerCase() === subject);
+    const byMachine = mark.byMachine || isMachine(subject ?? '') || codeIn(mark.text) !== null;
     return {
       id,
       assignmentId: context.assignmentId,
       attemptId: context.attemptId,
       markingId: context.markingId,
       channel: context.channel,
-      author: authorOf(mark.author, mark.byMachine, context),
+      author: authorOf(mark.author, byMachine, context),
       at: mark.at,
       kind: mark.kind,
       color: mark.color,
@@ -121,6 +123,7 @@ export function remarksOfMarks(
       replies: mark.replies.map((reply) => replyOf(reply, context)),
       state: mark.state,
       change: mark.change,
+      rule: byMachine ? ruleOf(mark, criterion !== undefined) : null,
       points: mark.points ?? null,
       before: null,
       withdrawn: false,
@@ -131,4 +134,19 @@ export function remarksOfMarks(
     };
   });
   return { remarks, anchors };
+}
+
+/** A rule's code at the beginning of what a machine says: "[E203] ...", "COMMA_SPLICE: ...", "W605: ...". */
+const CODE =
+  /^\s*(?:\[([A-Z]+[\w.-]*\d|[A-Z]+(?:[_-][A-Z0-9]+)+)\]|([A-Z][A-Z0-9]*(?:_[A-Z0-9]+)+|[A-Z]{1,4}\d{2,5}(?=:)))/;
+
+function codeIn(text: string): string | null {
+  const found = CODE.exec(text);
+  return found?.[1] ?? found?.[2] ?? null;
+}
+
+/** The rule that a machine's mark goes by: the code at its beginning, else what it calls its subject. */
+function ruleOf({ text, subject }: Mark, isCriterion: boolean): string | null {
+  const named = codeIn(text) ?? (isCriterion ? null : (subject?.trim() ?? null));
+  return named === '' ? null : named;
 }

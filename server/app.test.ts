@@ -9,7 +9,7 @@ import type { SignedIn } from '#core/model/facts.ts';
 import type { SentFile } from '#core/model/handed-in.ts';
 import { asId, FileHash } from '#core/model/ids.ts';
 import type { HandingIn } from '#formats/desk/handing-in.ts';
-import { writeDraftDocx } from '#formats/docx/write-docx.ts';
+import { writeDraftDocx } from '#formats/docx/write-draft.ts';
 import { factOfWire } from '#formats/desk/wire.ts';
 import { createApp } from './app.ts';
 import { steppedClock } from './clock.ts';
@@ -24,6 +24,7 @@ const docx = Buffer.from(
   await writeDraftDocx(
     [{ kind: 'paragraph', level: 0, runs: [{ text: 'A new text.', bold: false, italic: false }] }],
     'r',
+    new Map(),
   ),
 );
 

@@ -44,7 +44,8 @@ export interface InspectOptions {
   readonly password: string | null;
 }
 
-async function bytesOf(path: string): Promise<Uint8Array> {
+/** The bytes of a file. @throws UnreadableFile where it is too large, or the error of the file system */
+export async function bytesOf(path: string): Promise<Uint8Array> {
   const { size } = await stat(path);
   if (size > MOST_FILE_BYTES) throw new UnreadableFile('too large');
   return new Uint8Array(await readFile(path));

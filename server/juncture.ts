@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { UnreadableFile, type UnreadableReason } from '#formats/unreadable.ts';
 import { UnreadableCourse } from '#formats/course/read-course.ts';
+import { AtFile, compare, follow } from './follow.ts';
 import { grade } from './grade.ts';
 import { inspect } from './inspect.ts';
 import { sayings, UnreadableRemarks } from './says.ts';
@@ -9,7 +10,9 @@ import { sayings, UnreadableRemarks } from './says.ts';
 
 const USAGE = `usage: juncture inspect FILE [--text] [--onto PAPER] [--password WORD]
        juncture grade FILE.json
-       juncture says FILE.json`;
+       juncture says FILE.json
+       juncture compare OLD NEW
+       juncture follow OLD NEW REMARKS`;
 
 const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   empty: 'the file is empty',
@@ -72,7 +75,34 @@ function argumentsGiven() {
   }
 }
 
-const COMMANDS: readonly (string | undefined)[] = ['inspect', 'grade', 'says'];
+/** How many files each command takes. */
+const FILES: Readonly<Record<string, number>> = { inspect: 1, grade: 1, says: 1, compare: 2, follow: 3 };
+
+interface Options {
+  readonly text: boolean;
+  readonly onto: string | null;
+  readonly password: string | null;
+}
+
+/** What a command prints. */
+async function outputOf(command: string, files: readonly string[], options: Options): Promise<unknown> {
+  const [first, second = '', third = ''] = files;
+  switch (command) {
+    case 'grade': {
+      const { result, oddities } = await grade(first);
+      for (const oddity of oddities) console.error(`${first}: ${oddity}`);
+      return result;
+    }
+    case 'says':
+      return sayings(first);
+    case 'compare':
+      return compare(first, second);
+    case 'follow':
+      return follow(first, second, third);
+    default:
+      return inspect(first, options);
+  }
+}
 
 async function run(): Promise<number> {
   const given = argumentsGiven();
@@ -81,31 +111,22 @@ async function run(): Promise<number> {
     return 2;
   }
   const { values, positionals } = given;
-  const [command, file, ...more] = positionals;
-  if (!COMMANDS.includes(command) || !file || more.length > 0) {
+  const [command = '', ...files] = positionals;
+  if (!Object.hasOwn(FILES, command) || files.length !== FILES[command] || files.includes('')) {
     console.error(USAGE);
     return 2;
   }
   try {
-    if (command === 'grade') {
-      const { result, oddities } = await grade(file);
-      for (const oddity of oddities) console.error(`${file}: ${oddity}`);
-      process.stdout.write(`${JSON.stringify(result, null, 2)}\n`);
-      return 0;
-    }
-    if (command === 'says') {
-      process.stdout.write(`${JSON.stringify(await sayings(file), null, 2)}\n`);
-      return 0;
-    }
-    const found = await inspect(file, {
+    const output = await outputOf(command, files, {
       text: values.text,
       onto: values.onto ?? null,
       password: values.password ?? null,
     });
-    process.stdout.write(`${JSON.stringify(found, null, 2)}\n`);
+    process.stdout.write(`${JSON.stringify(output, null, 2)}\n`);
     return 0;
   } catch (error) {
-    console.error(`${file}: ${sentenceFor(error)}`);
+    const [path, cause] = error instanceof AtFile ? [error.path, error.cause] : [files[0], error];
+    console.error(`${path}: ${sentenceFor(cause)}`);
     return 1;
   }
 }

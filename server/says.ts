@@ -7,6 +7,7 @@ import { Change } from '#core/model/remark.ts';
 import type { Stance } from '#core/model/work.ts';
 import { decodeModel } from '#core/saying/model.ts';
 import { says } from '#core/saying/says.ts';
+import { taskFor } from '#core/saying/task-wording.ts';
 
 /** The file holds something else than a list of remarks; the message says what and where. */
 export class UnreadableRemarks extends Error {}
@@ -66,7 +67,7 @@ export async function sayings(path: string): Promise<Told[]> {
         stance: part.stance,
         callsForChange: part.callsForChange,
       })),
-      task: callsForChange ? saying.task : null,
+      task: callsForChange ? taskFor(remark.text, saying) : null,
     };
   });
 }

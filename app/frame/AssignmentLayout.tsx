@@ -1,6 +1,5 @@
 import { shownPoints } from '../shared/shown/figures.ts';
 import { useNow, useWorkspace } from '../workspace/use-workspace.ts';
-import { paperOfDraft } from '#core/paper/draft.ts';
 import clsx from 'clsx';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useMemo, type ReactNode } from 'react';
@@ -21,6 +20,7 @@ import { standing } from '#core/assignment/attempts.ts';
 import { stationOf, worked } from '#core/assignment/line.ts';
 import { stations, type Station } from '#core/line/stations.ts';
 import { useDraftContent } from '../workspace/state/bodies.ts';
+import { useDraftText } from '../workspace/state/draft-text.ts';
 import { answersOf, useOutcomes } from '../workspace/state/outcomes.ts';
 import { usePaper } from '../workspace/state/papers.ts';
 import { assignmentAddress } from '../shared/page/addresses.ts';
@@ -48,9 +48,9 @@ function Stations({ view }: { view: AssignmentView }) {
   const final = useAssignmentView(view.stages.final?.id ?? '');
   const work = useMemo(() => worked(view), [view]);
   const marked = usePaper(work.markedFile?.hash ?? null);
-  const content = useDraftContent(view.draft);
-  const paper = useMemo(() => (content === null ? null : paperOfDraft(content)), [content]);
-  const live = useOutcomes(marked, work.markedFile !== null, view.draft?.id ?? null, paper);
+  const stored = useDraftContent(view.draft);
+  const text = useDraftText(view.draft, stored);
+  const live = useOutcomes(work, marked, work.markedFile !== null, view.draft?.id ?? null, text);
   const answers = useMemo(() => answersOf(work, live), [work, live]);
   const unanswered = useMemo(
     () => unansweredOf(final === null ? answers : answersOf(worked(final), null)),
@@ -59,7 +59,8 @@ function Stations({ view }: { view: AssignmentView }) {
   const undo = () => void undoAndTell(workspace, view.assignment.id);
   const redo = () => void redoAndTell(workspace, view.assignment.id);
   useUndoKey(undo, redo);
-  const outlet: AssignmentOutlet = { view, work, marked, content, live, answers };
+  const content = stored?.content ?? null;
+  const outlet: AssignmentOutlet = { view, work, marked, content, text, live, answers };
   const station = useStation();
   const low = station === 'read';
   const narrow = useNarrow();

@@ -50,6 +50,11 @@ export const undo = {
   nothing: 'There is nothing to undo here.',
   changedSince: 'That can’t be changed back any more: something later builds on it.',
   decided: (decision: string) => `decided “${decision}”`,
+  decidedPart: (decision: string) => `decided “${decision}” for a part`,
+  cut: 'parted a remark otherwise',
+  markKey: 'changed the key',
+  ruleReference: 'changed the rule references',
+  ownTerm: 'changed your terms',
   decidedMany: (decision: string, count: number) =>
     `decided “${decision}” for ${many(count, 'remark', 'remarks')}`,
   parted: 'parted two remarks',
@@ -70,6 +75,11 @@ export const undo = {
   carried: 'carry mark',
   noted: 'note',
   answered: 'answer',
+  writtenOn: 'going on to write here',
+  wentBack: 'going back to a version',
+  versionNamed: 'name of a version',
+  versionKept: 'version kept',
+  answerTaken: 'part of an answer taken away',
   itemAnswered: 'answer to an item',
   postPlaced: 'place of the post',
   filesAdded: (count: number) => (count === 1 ? 'new file' : `${count} new files`),
@@ -119,6 +129,7 @@ export const places = {
   asks: 'To ask',
   shelf: 'Shelf',
   settings: 'Settings',
+  marks: 'Marks and terms',
 };
 
 export const skip = 'Skip to the content';

@@ -40,8 +40,11 @@ export const stances: Record<Stance, string> = {
 
 export const outcomes: Record<OutcomeKind, string> = {
   untouched: 'untouched',
+  'added to': 'added to',
   reworded: 'reworded',
   moved: 'moved',
+  split: 'split',
+  joined: 'joined',
   gone: 'gone',
   unsure: 'unsure',
 };
@@ -135,7 +138,6 @@ export const contradictions: Record<Contradiction, (course: string) => string> =
 export const unanswered: Record<Extract<Answer, { answered: false }>['because'], string> = {
   undecided: 'nothing decided yet',
   'not asked yet': 'to be asked, not asked yet',
-  'task open': 'its task is not ticked',
-  'ticked but untouched': 'ticked, but the passage is untouched',
-  'no task': 'to act on, but in no task',
+  'no answer yet': 'no answer yet',
+  'ticked without an answer': 'ticked, but nothing says what answers it',
 };

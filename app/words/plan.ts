@@ -12,6 +12,7 @@ export const plan = {
   minutesShort: 'min',
   minutesWrong: (kept: number) =>
     `Type minutes or hours, such as 45, 1h or 1:30, up to a day. It stays at ${kept}.`,
+  partOf: (n: number, of: number) => `part ${n} of ${of}`,
   remarks: (numbers: string) => `remark ${numbers}`,
   noRemark: 'no remark any more',
   taskTitle: 'What is to be done',

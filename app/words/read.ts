@@ -1,21 +1,66 @@
 import type { Channel } from '#core/model/channels.ts';
 import { many } from './many.ts';
 
+/** Kinds of mark as files call them, in words. */
+const MARKS: Readonly<Record<string, string>> = {
+  highlight: 'highlight',
+  underline: 'underlined',
+  squiggly: 'wavy line',
+  strikeout: 'struck out',
+  text: 'note',
+  freetext: 'written on the page',
+  ink: 'drawn by hand',
+  circle: 'circle',
+  square: 'box',
+  polygon: 'outline',
+  polyline: 'line',
+  line: 'line',
+  caret: 'put in',
+  stamp: 'stamp',
+  fileattachment: 'attached file',
+  sound: 'sound',
+  comment: 'in the margin',
+  insertion: 'put in',
+  deletion: 'taken out',
+  move: 'moved',
+  format: 'look changed',
+  recording: 'spoken',
+  'post comment': 'on a post',
+  'question feedback': 'on a question',
+};
+
 export const slip = {
   notRead: 'not read yet',
-  noWords: 'This mark came without words.',
-  noTranscript: 'A recording without a transcript. Play it to hear what it says.',
-  change: {
-    insertion: (text: string) => `Put in: “${text}”`,
-    deletion: (text: string) => `Taken out: “${text}”`,
-    move: (text: string) => `Moved: “${text}”`,
-    format: (text: string) => `Looks changed: “${text}”`,
-  },
   copyOf: (said: string, who: string, quoted: string | null, page: number | null) =>
     [quoted === null ? null : `“${quoted}”`, `${said} (${who}${page === null ? '' : `, page ${page}`})`]
       .filter(Boolean)
       .join('\n'),
   onNoWords: 'hangs on no words',
+  /** A kind of mark, by what its source calls it. */
+  markOf: (kind: string) => (kind in MARKS ? MARKS[kind] : kind),
+  because: {
+    'put right': (times: number, who: string) =>
+      `As you put right ${times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`} for ${who}.`,
+    key: (meaning: string, who: string) => `By the key of ${who}: ${meaning}.`,
+  },
+  keyDecides: (decision: string) => `Decide as the key says: ${decision}`,
+  keyAsks: (sign: string) => `What does ${sign} mean in this hand?`,
+  toKey: 'To the key',
+  keyMeans: (sign: string, meaning: string) => `By the key ${sign}: ${meaning}.`,
+  moved: (points: number, proposals: number) =>
+    [
+      points > 0 && `The points behind ${many(points, 'other remark', 'other remarks')} moved with it.`,
+      proposals > 0 && `${many(proposals, 'other remark is', 'other remarks are')} read otherwise now.`,
+    ]
+      .filter(Boolean)
+      .join(' '),
+  placeShown: 'The place of the mark',
+  addRule: 'Add where it is explained',
+  rule: (rule: string) => `Rule: ${rule}`,
+  ruleWhere: (where: string, page: string) =>
+    [where, page !== '' && `page ${page}`].filter(Boolean).join(', '),
+  ofRule: (count: number) => `${count} by this rule`,
+  foldRule: 'Fold this rule',
   showAll: 'Show all',
   fold: 'Fold',
   note: 'Your note',
@@ -31,6 +76,18 @@ export const slip = {
   saysLabel: 'What it says',
   saysProposed: (stance: string, sure: boolean) => `${sure ? '' : 'perhaps '}${stance} (proposed)`,
   saysNotKnown: 'being worked out',
+  parts: {
+    label: 'What is decided about',
+    whole: 'All of it',
+    one: (n: number, stance: string) => `${n} ${stance}`,
+    cut: 'Split or join',
+    cutDone: 'Done',
+    cutLead: 'Choose the word that a part begins with; choose it again to join the part with the one before.',
+    cutLabel: 'Where parts begin',
+    beginsAt: (word: string) => `A part begins with “${word}”`,
+  },
+  partSays: (n: number, stance: string, made: string) =>
+    made === '' ? `${n} ${stance}` : `${n} ${stance}, ${made}`,
   things: (count: number) => `${count} things in it`,
   says: (stance: string, sure: boolean) => (sure ? stance : `perhaps ${stance}`),
   hint: 'For next time',
@@ -55,10 +112,12 @@ export const slip = {
   suggestsIn: (after: string) => `Suggested: put in “${after}”`,
   sure: { sure: 'as marked', likely: 'likely', perhaps: 'perhaps' },
   names: (said: string) => `It names ${said}`,
+  goThere: 'Go there',
   putThere: 'Put it there',
   means: (count: number) => `It means ${many(count, 'remark', 'remarks')} here`,
   meansNothing: 'What it points to did not come',
   isShort: (written: string, count: number) => `“${written}” stands in ${count} remarks of this hand`,
+  shortMeans: (written: string, meaning: string) => `“${written}” means “${meaning}” in this hand.`,
   question: (n: number) => `question ${n}`,
   unread: 'Mark as not read',
   markRead: 'Mark as read',
@@ -102,15 +161,20 @@ export const reading = {
       page: 'Page',
       channel: 'Channel',
       criterion: 'Criterion',
+      says: 'What it says',
       color: 'Colour',
       kind: 'Kind',
       author: 'Who',
+      rule: 'Rule',
       decision: 'Decision',
       read: 'Read',
     },
     noPage: 'on no page',
     noCriterion: 'on no criterion',
     noColor: 'without a colour',
+    noRule: 'by no rule',
+    wordsLabel: 'Words in remarks',
+    wordsPlaceholder: 'Words in remarks',
     undecided: 'undecided',
     read: 'read',
     option: (label: string, count: number) => `${label} (${count})`,
@@ -131,6 +195,7 @@ export const reading = {
   },
   aside: (count: number) => `${many(count, 'remark', 'remarks')} more above`,
   slipWidth: 'How wide the remarks are',
+  machines: 'Machine remarks',
   slipsLeft: 'Put the remarks on the left',
   slipsRight: 'Put the remarks on the right',
   flow: 'As text',
@@ -200,6 +265,7 @@ export const keys = {
     ['.', 'next remark not read'],
     ['a, q, k, d', 'act, ask, keep doing, decline'],
     ['c', 'carry to the next assignment'],
+    ['s', 'decide about the next part of a remark, then about all of it'],
     ['/', 'filter the remarks'],
     ['f', 'find words in the paper'],
     ['r', 'read or not'],

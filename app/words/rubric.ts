@@ -3,6 +3,7 @@ import { many } from './many.ts';
 /** The words of rubrics, of levels and of points behind remarks. */
 
 export const rubric = {
+  perhapsOn: (title: string) => `perhaps ${title}`,
   importance: (weight: number) => `weighs ${weight} of 3`,
   behindShort: (points: string) => `${points} points`,
   about: (tenths: string) => (tenths === '0.0' ? 'under 0.1' : `about ${tenths}`),

@@ -1,7 +1,8 @@
-import type { OutcomeKind } from '#core/anchors/outcome.ts';
+import type { Where } from '#core/answers/propose.ts';
 import { many } from './many.ts';
 
 export const send = {
+  opening: 'Opening the draft …',
   goes: 'What goes',
   attemptIs: (number: number) => `attempt ${number}`,
   paperIs: 'draft',
@@ -78,13 +79,7 @@ export const response = {
   columns: ['Remark', 'What it is about', 'Decision', 'What was done'] as const,
   none: 'No decision was made.',
   reply: (text: string) => `Reply: ${text}`,
-  done: {
-    untouched: 'The passage stands as it was.',
-    reworded: 'Rewritten. It now reads:',
-    moved: 'Moved. It now stands here:',
-    gone: 'Taken out.',
-    unsure: 'Rewritten together with the text around it:',
-  } satisfies Record<OutcomeKind, string>,
+  part: (quote: string, decision: string) => `“${quote}”: ${decision}`,
   shownAt: (place: string) => `Shown in the new picture at ${place} (left, top, width, height in pixels).`,
   kept: 'Kept up.',
   declined: 'Not taken up.',
@@ -94,6 +89,17 @@ export const response = {
   whole: 'The work as a whole',
   criterion: (title: string) => `Criterion “${title}”`,
   place: (page: number) => `Page ${page}`,
+  answeredBy: {
+    'in its words': 'It now reads:',
+    'in its sentence': 'Added in its sentence:',
+    'beside it': 'Added beside it:',
+    'in its paragraph': 'In the same paragraph:',
+    'in its section': 'In the same section:',
+    elsewhere: 'Elsewhere in the text:',
+  } satisfies Record<Where, string>,
+  takenOut: 'Taken out.',
+  pick: (text: string) => `“${text}”`,
+  inFile: (name: string) => `In the file “${name}”.`,
   taskDone: 'Done.',
-  taskOpen: 'Not done yet.',
+  taskOpen: 'No answer yet.',
 };

@@ -1,4 +1,5 @@
 export const settings = {
+  toMarks: 'Open marks and terms',
   title: 'Settings',
   theme: 'Light or dark',
   themes: { system: 'as the computer has it', light: 'light', dark: 'dark' },

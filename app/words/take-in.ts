@@ -48,6 +48,7 @@ export const takeIn = {
     version: 'a version of the draft',
     brief: 'the brief',
     attachment: 'a file that came along',
+    figure: 'a picture in your draft',
   },
   notSaved: 'The storage of this browser refused it; nothing was taken in. Make room, then try again.',
   fault: (what: string) =>

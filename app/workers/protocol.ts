@@ -3,16 +3,16 @@ import type { PictureEdit } from '#core/picture/edit.ts';
 import type { Sharpness } from '#core/picture/sharpness.ts';
 import type { EditedPicture } from './pictures.ts';
 import type { PdfToWrite } from '#formats/pdf/write-pdf.ts';
-import type { Span } from '#core/text/span.ts';
-import type { Outcome } from '#core/anchors/outcome.ts';
+import type { Found, Sought } from '#core/answers/find.ts';
 import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
-import type { Said, Saying } from '#core/saying/says.ts';
+import type { Said, Saying } from '#core/saying/saying.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { QuizResults } from '#core/quiz/question.ts';
 import type { Candidate, Incoming, Likely } from '#core/taking-in/likely.ts';
-import type { WordText } from '#formats/docx/read-docx.ts';
+import type { ReadDraft } from '#formats/read-as-draft.ts';
+import type { DraftPictures } from '#formats/docx/write-draft.ts';
 import type { Payload } from '#formats/bag/bag.ts';
 import type { Discussion } from '#formats/posts/read-posts.ts';
 import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
@@ -65,11 +65,16 @@ export interface ReaderWorker {
   readRemarksOnto(bytes: Uint8Array, about: Uint8Array | null): Promise<ReadResult<Mark[]>>;
   /** A copy of a locked PDF that opens without its password. */
   unlockPdf(bytes: Uint8Array, password: string): Promise<ReadResult<Uint8Array<ArrayBuffer>>>;
-  readDocx(bytes: Uint8Array): Promise<ReadResult<WordText>>;
+  /** A file as a document to go on writing in. */
+  readAsDraft(bytes: Uint8Array): Promise<ReadResult<ReadDraft>>;
   readQuiz(bytes: Uint8Array): Promise<ReadResult<QuizResults>>;
   readDiscussion(bytes: Uint8Array): Promise<ReadResult<Discussion>>;
   readBag(bytes: Uint8Array): Promise<ReadResult<Payload>>;
-  writeDraftDocx(blocks: readonly RichBlock[], title: string): Promise<Uint8Array<ArrayBuffer>>;
+  writeDraftDocx(
+    blocks: readonly RichBlock[],
+    title: string,
+    pictures: DraftPictures,
+  ): Promise<Uint8Array<ArrayBuffer>>;
   writeResponseSheetDocx(sheet: ResponseSheet): Promise<Uint8Array<ArrayBuffer>>;
   /** Where the older of two pictures lies on the newer. */
   alignPictures(
@@ -110,9 +115,11 @@ export interface TableWorker {
 }
 
 export interface TextWorker {
-  /** What became of passages of one paper in another; remembers the older paper by its key. */
-  follow(olderKey: string, older: Paper, newer: Paper, passages: readonly Span[]): Outcome[];
+  /** What a newer text shows of remarks on an older one; remembers the older paper by its key. */
+  find(olderKey: string, older: Paper, newer: Paper, remarks: readonly Sought[]): Map<string, Found>;
   compare(older: Paper, newer: Paper): Comparison;
+  /** The share of the older paper's words that stand in the newer one, moved ones among them, 0 to 1. */
+  shareKept(older: Paper, newer: Paper): number;
   /** What remarks say, in their order, by the model at an address; null where that can't be reached. */
   says(model: string, remarks: readonly Said[]): Promise<Saying[] | null>;
 }

@@ -1,7 +1,6 @@
 import { expose } from 'comlink';
 import { likelyAssignment } from '#core/taking-in/likely.ts';
 import { readBag, writeBag } from '#formats/bag/bag.ts';
-import { readDocx } from '#formats/docx/read-docx.ts';
 import { readPaper } from '#formats/read-paper.ts';
 import { readRemarksOnto, readRemarksUnplaced } from '#formats/place-remarks.ts';
 import { recognise, recogniseNamed } from '#formats/recognise.ts';
@@ -71,16 +70,17 @@ const worker: ReaderWorker = {
   // Writing PDFs needs a large library, seldom.
   unlockPdf: (bytes, password) =>
     reading(async () => (await import('#formats/pdf/unlock.ts')).unlockPdf(bytes, password)),
-  readDocx: (bytes) => reading(() => readDocx(bytes)),
+  readAsDraft: (bytes) =>
+    reading(async () => (await import('#formats/read-as-draft.ts')).readAsDraft(bytes, readingAssets)),
   readQuiz: (bytes) => reading(() => readQuizResults(bytes)),
   readDiscussion: (bytes) => reading(() => readDiscussion(bytes)),
   readBag: (bytes) => reading(() => readBag(new Uint8Array(bytes))),
   writeBag,
   // The Word writer is large and needed seldom.
-  writeDraftDocx: async (blocks, title) =>
-    (await import('#formats/docx/write-docx.ts')).writeDraftDocx(blocks, title),
+  writeDraftDocx: async (blocks, title, pictures) =>
+    (await import('#formats/docx/write-draft.ts')).writeDraftDocx(blocks, title, pictures),
   writeResponseSheetDocx: async (sheet) =>
-    (await import('#formats/docx/write-docx.ts')).writeResponseSheetDocx(sheet),
+    (await import('#formats/docx/write-response.ts')).writeResponseSheetDocx(sheet),
   alignPictures: (older, newer) => reading(() => alignPictures(older, newer)),
   sharpnessIn: (bytes) => reading(() => sharpnessIn(bytes)),
   editPicture: (bytes, mediaType, edit) => reading(() => editPicture(bytes, mediaType, edit)),

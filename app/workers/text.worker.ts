@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import { followerOf, type Follower } from '#core/anchors/outcome.ts';
-import { differenceOf } from '#core/difference/difference.ts';
+import { answerFinderOf, type AnswerFinder } from '#core/answers/find.ts';
+import { countChanges, differenceOf } from '#core/difference/difference.ts';
 import { compareForReading } from '#core/difference/display.ts';
 import { decodeModel, type SayingModel } from '#core/saying/model.ts';
 import { says } from '#core/saying/says.ts';
@@ -8,7 +8,7 @@ import { newVocabulary, wordsOf } from '#core/text/words.ts';
 import type { TextWorker } from './protocol.ts';
 
 /** The older text stays prepared while drafts of it are followed: each change of the draft asks again. */
-const held: { key: string | null; follower: Follower | null } = { key: null, follower: null };
+const held: { key: string | null; finder: AnswerFinder | null } = { key: null, finder: null };
 
 const models = new Map<string, SayingModel>();
 
@@ -35,14 +35,20 @@ async function bytesAt(address: string): Promise<Uint8Array | null> {
 }
 
 const worker: TextWorker = {
-  follow(olderKey, older, newer, passages) {
-    const follower = held.key === olderKey && held.follower !== null ? held.follower : followerOf(older);
-    Object.assign(held, { key: olderKey, follower });
-    return follower.follow(newer, passages);
+  find(olderKey, older, newer, remarks) {
+    const finder = held.key === olderKey && held.finder !== null ? held.finder : answerFinderOf(older);
+    Object.assign(held, { key: olderKey, finder });
+    return finder.find(newer, remarks);
   },
   compare(older, newer) {
     const vocabulary = newVocabulary();
     return compareForReading(differenceOf(wordsOf(older.text, vocabulary), wordsOf(newer.text, vocabulary)));
+  },
+  shareKept(older, newer) {
+    const vocabulary = newVocabulary();
+    const a = wordsOf(older.text, vocabulary);
+    const { kept, moved } = countChanges(differenceOf(a, wordsOf(newer.text, vocabulary)));
+    return a.ids.length === 0 ? 1 : (kept + moved) / a.ids.length;
   },
   async says(address, remarks) {
     const model = await modelAt(address);

@@ -20,7 +20,8 @@ import {
   type AssignmentView,
 } from '#core/assignment/view.ts';
 import { worthOf } from '#core/assignment/worth.ts';
-import { decideMany, markAllRead, markScoreSeen, partRemark } from './commands/decide.ts';
+import { decideMany, partRemark } from './commands/decide.ts';
+import { markAllRead, markScoreSeen } from './commands/reading.ts';
 import { takeInFacts } from './desk/facts.ts';
 import { noteOutsideAttempt, removeOutsideAttempt } from './commands/own-attempts.ts';
 import { dismissPromise, notePromise, proposedQueries, takeUpQuery } from './commands/queries.ts';

@@ -1,3 +1,4 @@
+import { draftFrom } from '#core/paper/begin-draft.ts';
 import { exampleSaying } from '#core/saying/example.ts';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
@@ -255,7 +256,7 @@ it('nothing of one student is ever in the other’s workspace', async () => {
           if (sends && workspace !== null) {
             const id = asId(AssignmentId, `of-${who}`);
             workspace.inBackground(async () => {
-              await beginDraft(workspace, id, 9, asId(FileHash, '0'.repeat(64)), []);
+              await beginDraft(workspace, id, 9, asId(FileHash, '0'.repeat(64)), draftFrom([]));
               const draft = [...workspace.records.drafts.values()][0];
               const bytes = new TextEncoder().encode(`${who} sent this, ${run++}`);
               const file = { role: 'paper' as const, name: `${who}.docx`, mediaType: '', bytes };

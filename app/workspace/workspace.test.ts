@@ -4,12 +4,16 @@ import { openDB } from 'idb';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { followPassages, followerOf } from '#core/anchors/outcome.ts';
 import { exampleRemark } from '#core/model/example.ts';
-import { draftFrom, paperOfDraft } from '#core/paper/draft.ts';
+import { draftFrom } from '#core/paper/begin-draft.ts';
+import { paperOfDraft } from '#core/paper/draft.ts';
 import { paperOf, type Block } from '#core/paper/paper.ts';
 import { isRead } from '#core/tally/tally.ts';
-import { addReadingTime, decideRemark, noteOnRemark, toggleCarry } from './commands/decide.ts';
+import { decideRemark, noteOnRemark, toggleCarry } from './commands/decide.ts';
+import { addReadingTime } from './commands/reading.ts';
 import { markQueryPut } from './commands/queries.ts';
-import { beginDraft, bringInVersion, saveDraft } from './commands/draft.ts';
+import type { FileHash } from '#core/model/ids.ts';
+import { beginDraft, bringInFile, goBackTo, saveDraft } from './commands/draft.ts';
+import { recordHandedIn, sentFile } from './commands/send.ts';
 import { orderTasks, renameTask, tickTask } from './commands/plan.ts';
 import { openWorkspace, type Workspace } from './workspace.ts';
 import { type Identity } from './identity.ts';
@@ -55,7 +59,7 @@ describe('what was taken back', () => {
     expect(records().judgements.get('r1')?.carry).toBe(true);
     expect(await workspace.redoNext('a')).toEqual({ kind: 'nothing' });
     await workspace.undoLast('a');
-    await noteOnRemark(workspace, remark, 'Something else.');
+    await noteOnRemark(workspace, remark, null, 'Something else.');
     expect(await workspace.redoNext('a')).toEqual({ kind: 'nothing' });
   });
 
@@ -149,14 +153,15 @@ describe('deciding', () => {
     await renameTask(workspace, theTask(), 'Weigh the weather');
     await decideRemark(workspace, remark, 'act');
     expect(records().judgements.get('r1')?.decision).toBeNull();
-    expect(theTask()).toMatchObject({ title: 'Weigh the weather', remarkIds: [] });
+    expect(theTask()).toMatchObject({ title: 'Weigh the weather', about: [] });
   });
 
   it('takes back all of one spell of typing at once, and an earlier one after it', async () => {
     await decideRemark(workspace, remark, 'ask');
     for (const note of ['W', 'Which', 'Which season?'])
-      await noteOnRemark(workspace, remark, note, 'spell 1');
-    for (const note of ['Which year', 'Which year?']) await noteOnRemark(workspace, remark, note, 'spell 2');
+      await noteOnRemark(workspace, remark, null, note, 'spell 1');
+    for (const note of ['Which year', 'Which year?'])
+      await noteOnRemark(workspace, remark, null, note, 'spell 2');
     await reopen();
     const note = () => records().judgements.get('r1')?.note;
     await workspace.undoLast('a');
@@ -168,7 +173,7 @@ describe('deciding', () => {
 
   it('makes a question that follows the note until it was worded, and stays once it was asked', async () => {
     await decideRemark(workspace, remark, 'ask');
-    await noteOnRemark(workspace, remark, 'Which season?');
+    await noteOnRemark(workspace, remark, null, 'Which season?');
     expect(records().queries.get('query/r1')).toMatchObject({
       person: 'Dr Aune Keld',
       text: 'Which season?',
@@ -266,7 +271,7 @@ describe('drafts', () => {
   };
 
   it('keep what was written before a file came in, and go back to it', async () => {
-    await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), OLD);
+    await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), draftFrom(OLD));
     const file = {
       hash: id('1'.repeat(64)),
       name: 'new.docx',
@@ -278,16 +283,10 @@ describe('drafts', () => {
       role: 'version' as const,
       aboutHash: null,
     };
-    await bringInVersion(
-      workspace,
-      draft(),
-      [{ kind: 'paragraph', level: 0, text: 'All new.' }],
-      file,
-      new Uint8Array([1]),
-    );
-    expect((await written()).text).toBe('All new.');
+    await bringInFile(workspace, id('a'), 2, null, file, new Uint8Array([1]));
+    expect(draft()).toMatchObject({ bodyHash: null, paperFile: file.hash, startedFrom: '0'.repeat(64) });
+    // As it was begun it is a version already.
     expect([...records().versions.values()].map((version) => version.why).sort()).toEqual([
-      'before a file came in',
       'brought in',
       'started',
     ]);
@@ -295,11 +294,47 @@ describe('drafts', () => {
     expect(await written()).toEqual(paperOf(OLD));
     await workspace.redoNext('a');
     await reopen();
-    expect((await written()).text).toBe('All new.');
+    expect(draft().paperFile).toBe(file.hash);
+    // What was written before is a version to go back to; the file is one too.
+    const before = [...records().versions.values()].find(({ why }) => why === 'started');
+    await goBackTo(workspace, draft(), before?.id ?? id('none'));
+    expect(await written()).toEqual(paperOf(OLD));
+    expect(draft().paperFile).toBeNull();
+    expect([...records().versions.values()].some(({ fileHash }) => fileHash === file.hash)).toBe(true);
+    await workspace.undoLast('a');
+    expect(draft().paperFile).toBe(file.hash);
+  });
+
+  it('are sent as the file that they are, and the version that was sent leads to it', async () => {
+    const hash = id('2'.repeat(64)) as FileHash;
+    const file = {
+      hash,
+      name: 'new.docx',
+      mediaType: 'x',
+      size: 1,
+      cameAt: workspace.now(),
+      origin: 'dropped' as const,
+      assignmentId: id('a'),
+      role: 'version' as const,
+      aboutHash: null,
+    };
+    await bringInFile(workspace, id('a'), 2, null, file, new Uint8Array([1]));
+    const going = {
+      kind: 'paper',
+      content: null,
+      kept: [sentFile('paper', file)],
+      written: [],
+      post: null,
+    } as const;
+    await recordHandedIn(workspace, draft(), going, 'By mail');
+    const sent = [...records().versions.values()].find(({ why }) => why === 'sent');
+    expect(sent).toMatchObject({ bodyHash: null, fileHash: hash });
+    await goBackTo(workspace, draft(), sent?.id ?? id('none'));
+    expect(draft().paperFile).toBe(hash);
   });
 
   it('keep no document but those of versions and the one that is written', async () => {
-    await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), OLD);
+    await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), draftFrom(OLD));
     const texts = ['One.', 'Two.', 'One.', 'Three.', 'Four.'];
     for (const text of texts)
       await saveDraft(workspace, draft().id, draftFrom([{ kind: 'paragraph', level: 0, text }]));
@@ -353,7 +388,7 @@ describe('drafts', () => {
       fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 10 }), async (steps) => {
         identity = { kind: 'student', deskId: 'test', studentId: `p${run++}`, studentName: 'Ines Tarrow' };
         await reopen();
-        await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), OLD);
+        await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), draftFrom(OLD));
         let live = followerOf(older);
         let blocks = OLD;
         for (const each of steps) {

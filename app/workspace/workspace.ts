@@ -22,7 +22,7 @@ import { Bodies } from './state/bodies.ts';
 import { sweepBodies, unpackText, type Body } from './storage/bodies.ts';
 import { DeskClock } from './state/clock.ts';
 import { Sayings } from './state/sayings.ts';
-import type { Saying } from '#core/saying/says.ts';
+import type { Saying } from '#core/saying/saying.ts';
 import { Saving, type SavingState, type Unkept } from './state/saving.ts';
 import { moveInHistory, nextInHistory, transact, withChanges, type Writing } from './storage/transact.ts';
 import { Visits } from './state/visits.ts';
@@ -231,12 +231,13 @@ export class Workspace {
 
   /** Carries out a command that the student can take back. It shows only once it is saved. */
   async run(
-    assignmentId: string,
+    scope: string | readonly string[],
     label: string,
     work: (writing: Writing) => Promise<void>,
     typing?: string,
   ): Promise<void> {
-    const undo = { scopes: [assignmentId], label, ...(typing !== undefined && { typing }) };
+    const scopes = typeof scope === 'string' ? [scope] : scope;
+    const undo = { scopes, label, ...(typing !== undefined && { typing }) };
     this.show(await this.saving.during(() => transact(this.database, undo, work)));
   }
 

@@ -17,7 +17,8 @@ function marked(text: string) {
 function followed(older: string, newer: string) {
   const before = marked(older);
   const { paper, span } = marked(newer);
-  return { ...followPassages(before.paper, paper, [before.span])[0], expected: span };
+  const [{ kind, place, kept, confidence }] = followPassages(before.paper, paper, [before.span]);
+  return { kind, place, kept, confidence, expected: span };
 }
 
 const words = (start: string, count: number) =>
@@ -30,22 +31,22 @@ const cases: readonly (readonly [string, string, string, OutcomeKind, number, nu
     'words that stand, with their marks',
     'one [two, three] four',
     'zero one [two, three] four',
-    'untouched',
+    'added to',
     1,
     1,
   ],
-  ['quotation marks that stand', 'one [“two three”] four', 'no one [“two three”] four', 'untouched', 1, 1],
+  ['quotation marks that stand', 'one [“two three”] four', 'no one [“two three”] four', 'added to', 1, 1],
   ['a mark lost before the words', 'one [“two three”] four', 'one “[two three] four', 'reworded', 1, 1],
   ['a mark lost after the words', 'one [two three;] four', 'one [two three] four', 'reworded', 1, 1],
   ['a mark changed after the words', 'one [two three;] four', 'one [two three], four', 'reworded', 1, 1],
-  ['the last words of a text', 'one [two three]', 'no one [two three]', 'untouched', 1, 1],
+  ['the last words of a text', 'one [two three]', 'no one [two three]', 'added to', 1, 1],
   ['a capital', 'one [two three] four', 'one [Two three] four', 'reworded', 1, 1],
   ['a word put in within', 'one [two three] four', 'one [two new three] four', 'reworded', 1, 1],
   [
     'words put in right before and after',
     'one [two three] four',
     'one new [two three] new four',
-    'untouched',
+    'added to',
     1,
     1,
   ],
@@ -105,7 +106,56 @@ const cases: readonly (readonly [string, string, string, OutcomeKind, number, nu
   ['all taken out at the end', 'one two [three four]', 'one two[]', 'gone', 0, 1],
   ['five words for one', 'no [one two three four five] six', 'no [a] six', 'gone', 0, 0.7],
   ['four words for one', 'no [one two three four] six', 'no [a] six', 'reworded', 0, 0.5],
-  ['one of many words replaced by one', `no ${words('a', 4)} [five] six`, 'no [new] six', 'reworded', 0, 0.5],
+  ['one of many words replaced by one', `no ${words('a', 4)} [five] six`, 'no [new] six', 'gone', 0, 0.7],
+  ['one of two words replaced by one', 'no one [five] six', 'no [new] six', 'reworded', 0, 0.5],
+  [
+    'a sentence that became two',
+    'One [two three] four five six seven eight. Nine ten.',
+    'One [two three] four five. Six seven eight. Nine ten.',
+    'split',
+    1,
+    1,
+  ],
+  [
+    'words that two paragraphs hold now',
+    'One two. [Three four five six seven eight] nine.',
+    'One two. [Three four five.\nSix seven eight] nine.',
+    'split',
+    1,
+    1,
+  ],
+  [
+    'a sentence joined with the one behind it',
+    'One [two three] four five. Six seven eight. Nine ten.',
+    'One [two three] four five, and six seven eight. Nine ten.',
+    'joined',
+    1,
+    1,
+  ],
+  [
+    'a sentence joined with the one before it',
+    'One two three four. Five [six seven] eight. Nine ten.',
+    'One two three four while five [six seven] eight. Nine ten.',
+    'joined',
+    1,
+    1,
+  ],
+  [
+    'a sentence whose neighbour was split',
+    'One [two three] four. Five six seven eight nine ten.',
+    'One [two three] four. Five six seven. Eight nine ten.',
+    'untouched',
+    1,
+    1,
+  ],
+  [
+    'words scattered among new ones, found by the rare among them',
+    `no [ash elm oak fir yew box] six. ${words('a', 30)}.`,
+    `no. ${words('a', 30)}. New [elm more fir than yew and box] there.`,
+    'reworded',
+    4 / 6,
+    0.5 + 1 / 6,
+  ],
   [
     'a change of fifteen words around one',
     `no [five] ${words('a', 14)} six`,
@@ -198,11 +248,11 @@ const cases: readonly (readonly [string, string, string, OutcomeKind, number, nu
 
 const gaps: readonly (readonly [string, string, string, OutcomeKind, number, number])[] = [
   ['with its neighbours', 'one []two three', 'one[] two three', 'untouched', 1, 1],
-  ['with something put in', 'one []two three', 'one[] new two three', 'reworded', 1, 0.8],
+  ['with something put in', 'one []two three', 'one[] new two three', 'added to', 1, 0.8],
   ['at the start', '[]one two', '[]one two', 'untouched', 1, 1],
-  ['at the start, with something put in', '[]one two', 'new []one two', 'reworded', 1, 0.8],
+  ['at the start, with something put in', '[]one two', 'new []one two', 'added to', 1, 0.8],
   ['at the end', 'one two[]', 'one two[]', 'untouched', 1, 1],
-  ['at the end, with something put in', 'one two[]', 'one two[] new', 'reworded', 1, 0.8],
+  ['at the end, with something put in', 'one two[]', 'one two[] new', 'added to', 1, 0.8],
   ['whose left neighbour went', 'one two []three four', 'one []three four', 'reworded', 0.5, 0.5],
   ['whose right neighbour went', 'one two []three four', 'one two[] four', 'reworded', 0.5, 0.5],
   ['whose left neighbour went from the start', 'one []two three', '[]two three', 'reworded', 0.5, 0.5],

@@ -70,13 +70,60 @@ describe('what became of a passage', () => {
     expect(['unsure', 'gone']).toContain(result.kind);
   });
 
+  const addedTo = (quote: string, ...paragraphs: string[]) => {
+    const at = OLD.text.indexOf(quote);
+    const newer = paper(...paragraphs);
+    const [{ kind, added }] = followPassages(OLD, newer, [{ from: at, to: at + quote.length }]);
+    return { kind, added: added.map(({ from, to }) => newer.text.slice(from, to)) };
+  };
+
+  it('is added to by a sentence right behind it or before it, and by words within its sentence', () => {
+    const behind = 'A wet summer may have raised them as well.';
+    expect(addedTo(CLAIM, first.replace(CLAIM, `${CLAIM} ${behind}`), second, third)).toEqual({
+      kind: 'added to',
+      added: [behind],
+    });
+    expect(addedTo(CLAIM, first.replace(CLAIM, `${behind} ${CLAIM}`), second, third)).toEqual({
+      kind: 'added to',
+      added: [behind],
+    });
+    const within = first.replace(
+      'restored the bog.',
+      'restored the bog in one season and without a control.',
+    );
+    expect(addedTo('This proves that blocking alone', within, second, third)).toEqual({
+      kind: 'added to',
+      added: ['in one season and without a control'],
+    });
+  });
+
+  it('is added to by a paragraph of its own behind the last sentence of its own', () => {
+    const own = 'Nothing else was changed in the basin during those weeks.';
+    expect(addedTo('The wells by the cutting changed least', first, own, second, third)).toEqual({
+      kind: 'added to',
+      added: [own],
+    });
+  });
+
+  it('is untouched where the sentence beside it was only written anew, or something came in elsewhere', () => {
+    const rewritten = first.replace(
+      'Dip wells recorded a mean of 214 mm.',
+      'Some wells gave 200 mm on the whole.',
+    );
+    expect(addedTo(CLAIM, rewritten, second, third)).toEqual({ kind: 'untouched', added: [] });
+    const far = `${third} Turf is dug by hand on this side of the moor.`;
+    expect(addedTo(CLAIM, first, second, far)).toEqual({ kind: 'untouched', added: [] });
+    const moved = first.replace(CLAIM, `${CLAIM} ${second.slice(second.indexOf('Well N7'))}`);
+    expect(addedTo(CLAIM, moved, second.slice(0, second.indexOf(' Well N7')), third).added).toEqual([]);
+  });
+
   it('keeps a gap a gap', () => {
     const gap = OLD.text.indexOf(' Well N7');
     const newer = paper(first, second, third);
     expect(followPassages(OLD, newer, [{ from: gap, to: gap }])[0]).toMatchObject({ kind: 'untouched' });
     const filled = paper(first, second.replace(' Well N7', ' It was wet. Well N7'), third);
     const [outcome] = followPassages(OLD, filled, [{ from: gap, to: gap }]);
-    expect(outcome.kind).toBe('reworded');
+    expect(outcome.kind).toBe('added to');
     expect(outcome.place.from).toBe(outcome.place.to);
   });
 

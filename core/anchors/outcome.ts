@@ -1,3 +1,6 @@
+import { additionsBeside } from './additions.ts';
+import { partedOrJoined } from './parted.ts';
+import { foundAgain } from './search.ts';
 import { differenceOf, type Difference } from '../difference/difference.ts';
 import type { Stretch } from '../difference/stretch.ts';
 import type { Move } from '../difference/moves.ts';
@@ -5,14 +8,22 @@ import type { Paper } from '../paper/paper.ts';
 import { joinWords, newVocabulary, wordRange, wordsOf, type Vocabulary, type Words } from '../text/words.ts';
 import type { Span } from '../text/span.ts';
 
-/** What a remark's words have become in a newer text; unsure where two of these are about as likely. */
-export type OutcomeKind = 'untouched' | 'reworded' | 'moved' | 'gone' | 'unsure';
+/**
+ * What a remark's words have become in a newer text; unsure where two of these are about as likely. Added to: they stand, and
+ * new ones came in within their sentence or as sentences directly before or after it. Split: their sentence became several,
+ * or they stand in several paragraphs. Joined: their sentence and a neighbour became one. Where several fit, moved comes before
+ * split or joined, these before reworded, that before added to.
+ */
+export type OutcomeKind =
+  'untouched' | 'added to' | 'reworded' | 'moved' | 'split' | 'joined' | 'gone' | 'unsure';
 
 /** What became of a remark's words in a newer text. Says what the text shows, never that a remark is dealt with. */
 export interface Outcome {
   readonly kind: OutcomeKind;
   /** Where to look in the newer text, in UTF-16 units; a gap for words that are gone. */
   readonly place: Span;
+  /** What came in beside the words, in the newer text and its order. */
+  readonly added: readonly Span[];
   /** The share of the words that still stand, 0 to 1. */
   readonly kept: number;
   /** How sure this is, 0 to 1. */
@@ -26,6 +37,8 @@ export interface Outcome {
 const LEAST_KEPT = 0.25;
 /** New words for fewer than one in so many of those that went are no rewriting of them: they are gone. */
 const FEWEST_NEW = 4;
+/** The share of its words that a passage must have elsewhere to count as moved there, as a sentence must. */
+const LEAST_MOVED = 0.8;
 /**
  * A change that took out more than so many times the passage's own words, and a short sentence more, says little about the
  * passage. Without the sentence, one marked word in a sentence that was written anew would be unsure.
@@ -49,9 +62,34 @@ const SURE = {
   wide: 0.4,
 };
 
+/** From what changed most to what didn't. */
+const MOST_CHANGED: readonly OutcomeKind[] = [
+  'gone',
+  'unsure',
+  'reworded',
+  'split',
+  'joined',
+  'moved',
+  'added to',
+  'untouched',
+];
+
+/** Of what became of several passages what changed most, with all that was added to any; null for none. */
+export function mostChanged(outcomes: readonly Outcome[]): Outcome | null {
+  const kind = MOST_CHANGED.find((one) => outcomes.some((outcome) => outcome.kind === one));
+  const most = outcomes.find((one) => one.kind === kind);
+  if (most === undefined) return null;
+  return { ...most, added: outcomes.flatMap(({ added }) => added) };
+}
+
 /** Follows the passages of one paper into newer texts. Remembers words, so that each call costs what changed. */
 export interface Follower {
   follow(newer: Paper, passages: readonly Span[]): Outcome[];
+  /** The same for passages in groups, and what changed between the two texts. */
+  followAll(
+    newer: Paper,
+    groups: readonly (readonly Span[])[],
+  ): { difference: Difference; outcomes: Outcome[][] };
 }
 
 /** A follower for the passages of `older`. What it returns depends on the two texts alone, never on earlier calls. */
@@ -59,14 +97,14 @@ export function followerOf(older: Paper): Follower {
   const vocabulary = newVocabulary();
   const a = wordsOfBlocks(older, vocabulary, new Map()).words;
   let known = new Map<string, Words>();
-  return {
-    follow(newer, passages) {
-      const { words: b, byText } = wordsOfBlocks(newer, vocabulary, known);
-      known = byText;
-      const difference = differenceOf(a, b);
-      return passages.map((passage) => outcomeOf(difference, passage));
-    },
+  const followAll: Follower['followAll'] = (newer, groups) => {
+    const { words: b, byText } = wordsOfBlocks(newer, vocabulary, known);
+    known = byText;
+    const difference = differenceOf(a, b);
+    const outcomes = groups.map((passages) => passages.map((passage) => outcomeOf(difference, passage)));
+    return { difference, outcomes };
   };
+  return { followAll, follow: (newer, passages) => followAll(newer, [passages]).outcomes[0] };
 }
 
 /** What became of each passage of `older` in `newer` (computation.md 3). */
@@ -88,7 +126,23 @@ function wordsOfBlocks(paper: Paper, vocabulary: Vocabulary, known: ReadonlyMap<
 export function outcomeOf(difference: Difference, passage: Span): Outcome {
   const { a } = difference;
   const range = wordRange(a, passage.from, Math.max(passage.to, passage.from + 1));
-  if (passage.from === passage.to || range.from === range.to) return gapOutcome(difference, passage);
+  const isGap = passage.from === passage.to || range.from === range.to;
+  const found = isGap ? gapOutcome(difference, passage) : wordsOutcome(difference, passage, range);
+  const isThere = found.kind !== 'gone' && found.kind !== 'unsure';
+  const added = isThere ? additionsBeside(difference, found.place) : [];
+  const stays = found.kind === 'untouched' || found.kind === 'reworded';
+  const parted = stays && !isGap ? partedOrJoined(difference, range.from, range.to) : null;
+  const stands = found.kind === 'untouched' || (isGap && found.kind === 'reworded');
+  return { ...found, kind: parted ?? (stands && added.length > 0 ? 'added to' : found.kind), added };
+}
+
+type Found = Omit<Outcome, 'added'>;
+
+function wordsOutcome(
+  difference: Difference,
+  passage: Span,
+  range: { readonly from: number; readonly to: number },
+): Found {
   const size = range.to - range.from;
   const stayed = staying(difference, range.from, range.to);
   const kept = stayed.length / size;
@@ -107,7 +161,24 @@ export function outcomeOf(difference: Difference, passage: Span): Outcome {
   }
   const place = placeBetween(difference, range.from, range.to, stayed);
   if (kept >= LEAST_KEPT) return { kind: 'reworded', place, kept, confidence: SURE.even + kept / 2 };
-  return replacedOutcome(difference, range.from, range.to, kept, place);
+  const replaced = replacedOutcome(difference, range.from, range.to, kept, place);
+  return againOutcome(difference, range.from, range.to, place) ?? replaced;
+}
+
+/** A passage of which little stands where it stood, found again by its rare words. */
+function againOutcome(difference: Difference, from: number, to: number, place: Span): Found | null {
+  const again = foundAgain(difference, from, to);
+  if (again === null) return null;
+  const there = charsOf(difference.b, again.from, again.to);
+  if (again.rivalled) return { kind: 'unsure', place: there, kept: again.share, confidence: SURE.even };
+  const isHere = there.from < place.to && there.to > place.from;
+  const isMoved = !isHere && again.share >= LEAST_MOVED;
+  return {
+    kind: isMoved ? 'moved' : 'reworded',
+    place: there,
+    kept: again.share,
+    confidence: SURE.even + again.share / 4,
+  };
 }
 
 /** Pairs of words of the range that stayed in place. */
@@ -190,18 +261,12 @@ function placeBetween(
   return { from: gap, to: gap };
 }
 
-function replacedOutcome(
-  difference: Difference,
-  from: number,
-  to: number,
-  kept: number,
-  place: Span,
-): Outcome {
+function replacedOutcome(difference: Difference, from: number, to: number, kept: number, place: Span): Found {
   const holding = difference.stretches.filter((s) => s.kind === 'changed' && s.fromA < to && s.toA > from);
   const removed = holding.reduce((sum, s) => sum + s.toA - s.fromA, 0);
   const added = holding.reduce((sum, s) => sum + unclaimed(difference, s), 0);
   const size = to - from;
-  if (added === 0 || added * FEWEST_NEW < Math.min(size, removed)) {
+  if (added === 0 || added * FEWEST_NEW < removed) {
     const gap = { from: place.from, to: added === 0 ? place.from : place.to };
     return { kind: 'gone', place: gap, kept, confidence: added === 0 ? SURE.plain : SURE.mostlyGone };
   }
@@ -219,7 +284,7 @@ function unclaimed({ moves }: Difference, stretch: Stretch): number {
 }
 
 /** A gap stays a gap: untouched while its neighbours still meet there, reworded where something came in. */
-function gapOutcome(difference: Difference, passage: Span): Outcome {
+function gapOutcome(difference: Difference, passage: Span): Found {
   const { a, b, toB } = difference;
   const after = wordRange(a, passage.from, passage.from + 1).from;
   const left = after > 0 ? toB[after - 1] : -1;

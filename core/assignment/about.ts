@@ -4,13 +4,16 @@ import type { Remark } from '../model/remark.ts';
 import type { Decision, Judgement, Query } from '../model/work.ts';
 import { criterionLosses, lossesAtStake, type Loss } from '../rubric/behind.ts';
 import type { Understood } from '../saying/saying-of.ts';
+import { decidedThings } from '../tally/decided.ts';
 import { tallyOf, type Tally } from '../tally/tally.ts';
 import { criteriaGiven, type MarkedAttempt } from './attempts.ts';
 import type { AwaitedFile } from './papers.ts';
 import { workedOn } from './points.ts';
+import type { AssignmentRecords } from './records.ts';
+import { proposedLinks, suggestedCriteria } from './suggested.ts';
 import type { RemarksOf } from './remarks.ts';
 
-/** How many remarks there are of each decision, and how many are carried. */
+/** How many remarks or parts of remarks there are of each decision, and how many are carried. */
 export type CountByDecision = Readonly<Record<Decision | 'carry', number>>;
 
 /** Remarks to be answered, and what is known of them; a final's are those of its draft stages too. */
@@ -40,7 +43,7 @@ export function announcedIn(awaited: readonly AwaitedFile[]): Partial<Record<Cha
 }
 
 /** What an assignment's next attempt answers: its own remarks first, then those on its draft stages. */
-export function aboutOf(own: Own, stages: readonly Own[]): About {
+export function aboutOf(records: AssignmentRecords, own: Own, stages: readonly Own[]): About {
   if (stages.length === 0) return own;
   const all = [own, ...stages];
   const remarks = all.flatMap((one) => one.remarks);
@@ -52,9 +55,10 @@ export function aboutOf(own: Own, stages: readonly Own[]): About {
     readings,
     judgements,
     sayings,
+    markKeys: [...new Set(all.flatMap((one) => one.markKeys))],
     doubles: joinedMaps(all.map(({ doubles }) => doubles)),
     numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
-    losses: lossesAbout(own, remarks, { judgements, sayings }),
+    losses: lossesAbout(records, own, remarks, { judgements, sayings }),
     queries: all.flatMap(({ queries }) => queries),
     markedFile:
       own.markedFile ?? stages.findLast(({ markedFile }) => markedFile !== null)?.markedFile ?? null,
@@ -65,14 +69,17 @@ export function aboutOf(own: Own, stages: readonly Own[]): About {
 
 /** Where points of a final went, or are at stake while it isn't marked, and which remarks of all stages they lie behind. */
 function lossesAbout(
+  records: AssignmentRecords,
   { assignment, rubric, attempts, losses }: Own,
   remarks: readonly Remark[],
   understood: Understood,
 ): readonly Loss[] {
   if (rubric === null) return losses;
   const worked = workedOn(attempts);
-  if (worked === null) return lossesAtStake(rubric, [], assignment.possible, remarks, understood);
-  const lost = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, remarks, understood);
+  const links = proposedLinks(suggestedCriteria(records, rubric, remarks, understood));
+  if (worked === null) return lossesAtStake(rubric, [], assignment.possible, remarks, understood, links);
+  const given = criteriaGiven(worked);
+  const lost = criterionLosses(rubric, given, assignment.possible, remarks, understood, links);
   return lost.length > 0 ? lost : losses;
 }
 
@@ -80,14 +87,16 @@ function joinedMaps<Value>(maps: readonly ReadonlyMap<string, Value>[]): Readonl
   return new Map(maps.flatMap((map) => [...map]));
 }
 
-/** How many of some remarks were decided about, and how. */
+/** How much of some remarks was decided about, and how; parts that were decided by themselves count each. */
 export function countByDecision(decided: readonly Judgement[]): CountByDecision {
-  const count = (decision: Decision) => decided.filter((judgement) => judgement.decision === decision).length;
+  const things = decided.flatMap(decidedThings);
+  const count = (decision: Decision) => things.filter((thing) => thing.decision === decision).length;
+  const wholly = decided.filter(({ carry }) => carry).length;
   return {
     act: count('act'),
     ask: count('ask'),
     keep: count('keep'),
     decline: count('decline'),
-    carry: decided.filter(({ carry }) => carry).length,
+    carry: wholly + things.filter(({ partId, carry }) => partId !== null && carry).length,
   };
 }

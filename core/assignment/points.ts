@@ -15,15 +15,11 @@ import {
   type MarkedAttempt,
 } from './attempts.ts';
 import type { AssignmentRecords } from './records.ts';
-import { ownRubricId } from '../model/own-ids.ts';
+import { rubricOf } from './rubric-of.ts';
 import { workedInOf } from './stages.ts';
+import { proposedLinks, suggestedCriteria } from './suggested.ts';
 
 /** The points of an assignment: its rubric, what its attempts were given, where points went. */
-
-/** The school's rubric, else the one that the student put to the assignment. */
-export function rubricOf(records: AssignmentRecords, { id, rubricId }: Assignment): Rubric | null {
-  return records.find('rubrics', rubricId ?? '') ?? records.find('rubrics', ownRubricId(id));
-}
 
 /** The attempt that a new one starts from: the first with a marked paper, else the latest that was marked. */
 export function workedOn(attempts: readonly MarkedAttempt[]): MarkedAttempt | null {
@@ -96,10 +92,19 @@ export function lossesIn(
   if (finalRubric !== null) {
     const last = workedOn(attemptsOf(records, final.id));
     const results = last === null ? [] : criteriaGiven(last);
-    return lossesAtStake(finalRubric, results, final.possible, own, understood);
+    const links = proposedLinks(suggestedCriteria(records, finalRubric, own, understood));
+    return lossesAtStake(finalRubric, results, final.possible, own, understood, links);
   }
   if (rubric !== null) {
-    const losses = criterionLosses(rubric, criteriaGiven(worked), assignment.possible, own, understood);
+    const links = proposedLinks(suggestedCriteria(records, rubric, own, understood));
+    const losses = criterionLosses(
+      rubric,
+      criteriaGiven(worked),
+      assignment.possible,
+      own,
+      understood,
+      links,
+    );
     if (losses.length > 0) return losses;
   }
   return assignment.possible === null || given === null

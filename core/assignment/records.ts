@@ -1,12 +1,13 @@
 import type { Assignment, Attempt, Course, Marking, Rubric, Withdrawal } from '../model/facts.ts';
 import type { Remark } from '../model/remark.ts';
-import type { Saying } from '../saying/says.ts';
+import type { Saying } from '../saying/saying.ts';
 import type {
   Aim,
   Arrival,
   Draft,
   GivenAnswer,
   Judgement,
+  MarkKey,
   Person,
   PromiseNote,
   Query,
@@ -37,6 +38,7 @@ export interface AssignmentStores {
   people: Person;
   aims: Aim;
   answers: GivenAnswer;
+  markKeys: MarkKey;
 }
 
 type Store = keyof AssignmentStores;
@@ -66,10 +68,16 @@ export interface AssignmentRecords {
   stagesOf(finalId: string): readonly Assignment[];
   /** What remarks of a key say; null while it isn't worked out. */
   sayingOf(key: string): Saying | null;
+  /** What the student made of remarks of an author, where they put right what one says; in the order in which they came. */
+  correctionsOf(author: string): readonly Judgement[];
+  /** What the student made of remarks that they linked to a criterion, in all assignments. */
+  linkedByHand(): readonly Judgement[];
+  /** What marks of an author's hand mean, as far as it is confirmed. */
+  keyOf(author: string): readonly MarkKey[];
 }
 
 /** What records stand together under, by the map that they are in: each map is gone through once for all. */
-type Grouping = 'assignmentId' | 'courseId' | 'draftOf';
+type Grouping = 'assignmentId' | 'courseId' | 'draftOf' | 'author';
 const groups = new WeakMap<object, Map<Grouping, ReadonlyMap<string, readonly unknown[]>>>();
 
 function groupsBy(records: ReadonlyMap<string, object>, by: Grouping) {
@@ -102,7 +110,44 @@ export function recordsIn(maps: AssignmentRecordMaps): AssignmentRecords {
     stagesOf: (finalId) =>
       (groupsBy(maps.assignments, 'draftOf').get(finalId) ?? NONE) as readonly Assignment[],
     sayingOf: (key) => maps.sayings.get(key) ?? null,
+    linkedByHand: () => linksIn(maps.judgements),
+    correctionsOf: (author) => correctionsByAuthor(maps).get(author) ?? NONE,
+    keyOf: (author) => (groupsBy(maps.markKeys, 'author').get(author) ?? NONE) as readonly MarkKey[],
   };
+}
+
+const links = new WeakMap<object, readonly Judgement[]>();
+
+function linksIn(judgements: ReadonlyMap<string, Judgement>): readonly Judgement[] {
+  const known = links.get(judgements);
+  if (known !== undefined) return known;
+  const found = [...judgements.values()].filter(({ link }) => link?.criterionId != null);
+  links.set(judgements, found);
+  return found;
+}
+
+type CorrectionMaps = Pick<AssignmentRecordMaps, 'judgements' | 'remarks' | 'people'>;
+const corrections = new WeakMap<
+  CorrectionMaps['judgements'],
+  CorrectionMaps & { readonly byAuthor: ReadonlyMap<string, readonly Judgement[]> }
+>();
+
+/** Judgements that put right what a remark says, by the name under which the student knows its author. */
+function correctionsByAuthor({ judgements, remarks, people }: CorrectionMaps) {
+  const known = corrections.get(judgements);
+  if (known?.remarks === remarks && known.people === people) return known.byAuthor;
+  const byAuthor = new Map<string, Judgement[]>();
+  for (const judgement of judgements.values()) {
+    if (judgement.stance === null && judgement.parts.every(({ stance }) => stance === null)) continue;
+    const name = remarks.get(judgement.remarkId)?.author.name;
+    if (name === undefined) continue;
+    const author = people.get(name)?.sameAs ?? name;
+    const own = byAuthor.get(author);
+    if (own === undefined) byAuthor.set(author, [judgement]);
+    else own.push(judgement);
+  }
+  corrections.set(judgements, { judgements, remarks, people, byAuthor });
+  return byAuthor;
 }
 
 /** Something that was computed from records, with what was read for it: as long as that is the same, so is it. */
@@ -142,6 +187,21 @@ export class Derived<Value> {
       sayingOf: (key) => {
         const found = records.sayingOf(key);
         reads.push((now) => now.sayingOf(key) === found);
+        return found;
+      },
+      correctionsOf: (author) => {
+        const found = records.correctionsOf(author);
+        reads.push((now) => sameRecords(now.correctionsOf(author), found));
+        return found;
+      },
+      linkedByHand: () => {
+        const found = records.linkedByHand();
+        reads.push((now) => sameRecords(now.linkedByHand(), found));
+        return found;
+      },
+      keyOf: (author) => {
+        const found = records.keyOf(author);
+        reads.push((now) => sameRecords(now.keyOf(author), found));
         return found;
       },
     });

@@ -1,9 +1,10 @@
 import type { Rubric } from '../model/facts.ts';
 import { inReadingOrder, type Remark } from '../model/remark.ts';
-import type { Person, Reading } from '../model/work.ts';
-import { sayingKey, type Understood } from '../saying/saying-of.ts';
+import type { MarkKey, Reading } from '../model/work.ts';
+import type { Understood } from '../saying/saying-of.ts';
 import { doublesOf } from '../tally/doubled.ts';
 import type { PaperFile } from './papers.ts';
+import { asKnown, Proposals } from './proposals.ts';
 import type { AssignmentRecords } from './records.ts';
 
 /** The remarks of an assignment, and what was done about each. */
@@ -15,6 +16,8 @@ export interface RemarksOf extends Understood {
   readonly withdrawn: readonly Remark[];
   readonly numberByRemark: ReadonlyMap<string, number>;
   readonly readings: ReadonlyMap<string, Reading>;
+  /** What marks of these hands mean, as far as it is confirmed. */
+  readonly markKeys: readonly MarkKey[];
 }
 
 /** The remarks of an assignment, paper by paper, criterion comments in the order of the rubric. */
@@ -37,6 +40,7 @@ export function remarksOf(
     known.filter((remark) => !remark.withdrawn && !doubled.has(remark.id)),
     rubric,
   );
+  const proposals = new Proposals(records);
   return {
     remarks,
     doubles,
@@ -44,9 +48,10 @@ export function remarksOf(
     numberByRemark: new Map(remarks.map((remark, index) => [remark.id, index + 1])),
     readings: byRemark(known, (key) => records.find('readings', key)),
     judgements,
+    markKeys: [...new Set(known.map(({ author }) => author.name))].flatMap((name) => records.keyOf(name)),
     sayings: new Map(
       known.flatMap((remark) => {
-        const saying = records.sayingOf(sayingKey(remark));
+        const saying = proposals.of(remark);
         return saying === null ? [] : [[remark.id, saying] as const];
       }),
     ),
@@ -68,15 +73,6 @@ function byPaper(remarks: readonly Remark[], papers: readonly PaperFile[]): Rema
     return at >= 0 ? at : papers.length + Number(paperHash === null);
   };
   return remarks.toSorted((x, y) => rank(x) - rank(y));
-}
-
-/** A remark with its author as the student knows them: one person under one name, in the right role. */
-function asKnown(remark: Remark, personOf: (name: string) => Person | null): Remark {
-  const known = personOf(remark.author.name);
-  if (known === null) return remark;
-  const name = known.sameAs ?? remark.author.name;
-  const role = personOf(name)?.role ?? known.role ?? remark.author.role;
-  return { ...remark, author: { name, role } };
 }
 
 /** What is kept for each of some remarks. */

@@ -36,6 +36,7 @@ function recordsOf({ course, assignments, attempts = [], markings = [], rubrics 
     withdrawals: NONE,
     arrivals: NONE,
     remarks: NONE,
+    markKeys: NONE,
     readings: NONE,
     judgements: NONE,
     tasks: NONE,

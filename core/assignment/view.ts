@@ -1,7 +1,7 @@
 import type { Assignment, Course, Criterion, Marking, Rubric } from '../model/facts.ts';
 import type { Remark } from '../model/remark.ts';
-import type { Instant } from '../model/ids.ts';
-import type { Aim, GivenAnswer, Query } from '../model/work.ts';
+import type { Instant, PartId } from '../model/ids.ts';
+import type { Aim, GivenAnswer, Query, StoredFile } from '../model/work.ts';
 import {
   assignmentState,
   contradictionsIn,
@@ -9,10 +9,11 @@ import {
   type Contradiction,
   type StateFacts,
 } from '../line/assignment-state.ts';
-import { planOrder, type PlannedTask } from '../plan/tasks.ts';
+import { planOrder, type Behind, type PlannedTask } from '../plan/tasks.ts';
 import { addsUp, scaledResults, type AddsUp, type ScaledResult } from '../rubric/result.ts';
 import { criterionOf } from '../rubric/link.ts';
-import { importanceOf, pointsBehind, type Loss } from '../rubric/behind.ts';
+import { importanceOf, importanceOfPart, pointsBehind, sharesOfParts, type Loss } from '../rubric/behind.ts';
+import { partsOf } from '../saying/remark-parts.ts';
 import { kindByFiles, type KindSign } from '../line/kind.ts';
 import { stationFacts, type Stage, type StationFact } from '../line/station-facts.ts';
 import type { WorkKind } from '../model/work-kind.ts';
@@ -25,7 +26,6 @@ import {
   givenFor,
   lossesIn,
   reachableScore,
-  rubricOf,
   scoreOf,
   workedOn,
 } from './points.ts';
@@ -49,9 +49,10 @@ import {
 import { papersOf, type PapersOf } from './papers.ts';
 import type { AssignmentRecords } from './records.ts';
 import { remarksOf, type RemarksOf } from './remarks.ts';
+import { rubricOf } from './rubric-of.ts';
 import { stageOf, stagesTo, workedInOf } from './stages.ts';
 import { isBegun, writingNext, writingOf, type Writing } from './writing.ts';
-import { scoreReadingId } from '../model/own-ids.ts';
+import { answerKey, scoreReadingId } from '../model/own-ids.ts';
 
 /** All that is known of an assignment, computed from the records. */
 export interface AssignmentView extends PapersOf, RemarksOf, Writing {
@@ -98,6 +99,8 @@ export interface AssignmentView extends PapersOf, RemarksOf, Writing {
   readonly stations: readonly StationFact[];
   /** What the student says was done, by remark. */
   readonly given: ReadonlyMap<string, GivenAnswer>;
+  /** Every file that is kept for it. */
+  readonly files: readonly StoredFile[];
 }
 
 function stateFactsOf(
@@ -166,7 +169,7 @@ function viewAmong(
     tally: tallyOf(remarks, readings, judgements, announced),
     countByDecision: countByDecision(remarks.flatMap((remark) => judgements.get(remark.id) ?? [])),
   };
-  const about = aboutOf(own, stages);
+  const about = aboutOf(records, own, stages);
   const kind = kindOf(assignment, signsOf(papers, attempts), stages);
   const stage = stageOf(records, assignment);
   const tasks = tasksOf(records, assignment, stage, about);
@@ -194,7 +197,8 @@ function viewAmong(
     stage,
     stages: stagesOf(records, assignment),
     about,
-    given: new Map(records.of('answers', id).map((one) => [one.remarkId as string, one])),
+    files: records.of('files', id),
+    given: new Map(records.of('answers', id).map((one) => [answerKey(one), one])),
     stations: stationFacts({
       kind,
       state: state.kind,
@@ -237,14 +241,25 @@ function tasksOf(
     stage === 'draft stage without its final' && assignment.draftOf !== null
       ? records.of('tasks', assignment.draftOf)
       : [];
-  const importance = new Map(
-    about.remarks.map((remark) => [remark.id as string, importanceOf(remark.id, about) ?? 0]),
-  );
-  return planOrder(
-    [...records.of('tasks', assignment.id), ...left],
-    behindRemarks(about.remarks, about.losses),
-    importance,
-  );
+  const remarks = new Map(about.remarks.map((remark) => [remark.id as string, remark]));
+  return planOrder([...records.of('tasks', assignment.id), ...left], ({ remarkId, partId }) => {
+    const remark = remarks.get(remarkId);
+    return remark === undefined ? NOTHING_BEHIND : behindPart(remark, partId, about);
+  });
+}
+
+const NOTHING_BEHIND: Behind = { points: null, importance: 0 };
+
+/** What lies behind a remark, or behind a part of it: that is its share of the remark's. */
+function behindPart(remark: Remark, partId: PartId | null, about: About): Behind {
+  const points = pointsBehind(about.losses, remark.id);
+  const parts = partId === null ? [] : partsOf(remark, about);
+  const at = parts.findIndex(({ id }) => id === partId);
+  if (at < 0) return { points, importance: importanceOf(remark.id, about) ?? 0 };
+  return {
+    points: points === null ? null : sharesOfParts(points, parts)[at],
+    importance: importanceOfPart(parts[at]),
+  };
 }
 
 /** What was given for the attempts, and where points were lost. */
@@ -289,16 +304,6 @@ function latestOf(markings: readonly Marking[]): Marking | null {
   );
 }
 
-/** What of the losses lies behind each remark, for those behind which some does. */
-function behindRemarks(remarks: readonly Remark[], losses: readonly Loss[]): Map<Remark['id'], number> {
-  return new Map(
-    remarks.flatMap((remark) => {
-      const points = pointsBehind(losses, remark.id);
-      return points === null ? [] : [[remark.id, points] as const];
-    }),
-  );
-}
-
 function stagesOf(records: AssignmentRecords, assignment: Assignment): AssignmentView['stages'] {
   const final = workedInOf((id) => records.find('assignments', id), assignment);
   return {
@@ -339,7 +344,6 @@ export function criterionFor(view: AssignmentView, remark: Remark): Criterion | 
   return view.rubric?.criteria.find((criterion) => criterion.id === id) ?? null;
 }
 
-/** Hundredths of a point with two decimals, as they stand in columns. */
 /** Hundredths as tenths, as a share is told on a slip: "0.4". */
 export function tenths(value: number): string {
   return (Math.round(value / 10) / 10).toFixed(1);

@@ -43,6 +43,6 @@ export function writingNext(
 }
 
 /** Whether there is anything in a draft: what was taken out again leaves it as if it was never begun. */
-export function isBegun({ bodyHash, files, items }: Draft): boolean {
-  return bodyHash !== null || files.length > 0 || Object.keys(items).length > 0;
+export function isBegun({ bodyHash, paperFile, files, items }: Draft): boolean {
+  return bodyHash !== null || paperFile !== null || files.length > 0 || Object.keys(items).length > 0;
 }

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { askList } from '../asks/ask-list.ts';
-import type { Outcome, OutcomeKind } from '../anchors/outcome.ts';
 import { lineOf, type LineInput } from '../line/stations.ts';
 import { instantOf } from '../model/ids.ts';
 import { exampleJudgement, exampleRemark } from '../model/example.ts';
 import { inReadingOrder, type Remark } from '../model/remark.ts';
-import type { Decision, Query, Reading, Task } from '../model/work.ts';
+import { answerKey } from '../model/own-ids.ts';
+import type { Decision, GivenAnswer, JudgedPart, Query, Reading, RemarkRef, Task } from '../model/work.ts';
 import { changeKindOf, planOrder, planTotals, firstTitleOf } from '../plan/tasks.ts';
 import { readingNeedMs, wordingMark } from '../reading/need.ts';
 import { tallyOf } from '../tally/tally.ts';
-import { answerOf } from './answered.ts';
+import { answerOf, type Done } from './answered.ts';
 
 /** An id of any kind. */
 const id = (text: string) => text as never;
@@ -22,7 +22,7 @@ const task = (key: string, more: Partial<Task> = {}): Task => ({
   title: key,
   kind: 'sentence',
   minutes: 10,
-  remarkIds: [id('r')],
+  about: [{ remarkId: id('r'), partId: null }],
   done: false,
   rank: null,
   touched: false,
@@ -31,55 +31,117 @@ const task = (key: string, more: Partial<Task> = {}): Task => ({
 const query = (key: string, person: string, put: boolean): Query => ({
   id: id(key),
   assignmentId: id('a'),
-  remarkId: id('r'),
+  about: { remarkId: id('r'), partId: null },
   person,
   text: 'Why?',
   putAt: put ? instantOf(0) : null,
   touched: false,
 });
-const outcome = (kind: OutcomeKind): Outcome => ({
-  kind,
-  place: { from: 0, to: 0 },
-  kept: 0.5,
-  confidence: 1,
+const given = (more: Partial<GivenAnswer>): GivenAnswer => ({
+  remarkId: id('r'),
+  partId: null,
+  assignmentId: id('a'),
+  words: '',
+  regions: [],
+  places: [],
+  files: [],
+  ...more,
+});
+const doneBy = (
+  tasks: readonly Task[],
+  queries: readonly Query[],
+  more: { likely?: boolean; given?: readonly GivenAnswer[] } = {},
+): Done => ({
+  tasks,
+  queries,
+  given: new Map((more.given ?? []).map((one) => [answerKey(one), one])),
+  isLikely: () => more.likely ?? false,
 });
 
 describe('answerOf', () => {
   const r = remark('r');
 
   it('wants a decision', () => {
-    expect(answerOf(r, undefined, [], [], null)).toEqual({ answered: false, because: 'undecided' });
-    expect(answerOf(r, judgement(null), [], [], null)).toEqual({ answered: false, because: 'undecided' });
-    expect(answerOf(r, judgement(null, true), [], [], null)).toEqual({ answered: true, by: 'carried' });
+    expect(answerOf(r, undefined, doneBy([], []))).toEqual({ answered: false, because: 'undecided' });
+    expect(answerOf(r, judgement(null), doneBy([], []))).toEqual({ answered: false, because: 'undecided' });
+    expect(answerOf(r, judgement(null, true), doneBy([], []))).toEqual({ answered: true, by: 'carried' });
   });
 
-  it('takes a task for done only when the passage shows it', () => {
-    const done = [task('t', { done: true })];
-    expect(answerOf(r, judgement('act'), done, [], outcome('untouched'))).toEqual({
-      answered: false,
-      because: 'ticked but untouched',
+  it('takes a ticked task for an answer where something that changed is likely to be one, whatever stands', () => {
+    const ticked = [task('t', { done: true })];
+    expect(answerOf(r, judgement('act'), doneBy(ticked, [], { likely: true }))).toEqual({
+      answered: true,
+      by: 'changed',
     });
-    for (const kind of ['reworded', 'moved', 'gone', 'unsure'] as const)
-      expect(answerOf(r, judgement('act'), done, [], outcome(kind))).toEqual({
+    expect(answerOf(r, judgement('act'), doneBy(ticked, []))).toEqual({
+      answered: false,
+      because: 'ticked without an answer',
+    });
+    const open = { answered: false, because: 'no answer yet' };
+    expect(answerOf(r, judgement('act'), doneBy([task('t')], [], { likely: true }))).toEqual(open);
+    expect(answerOf(r, judgement('act'), doneBy([task('s'), ...ticked], [], { likely: true }))).toEqual(open);
+    expect(answerOf(r, judgement('act'), doneBy([], []))).toEqual(open);
+  });
+
+  it('takes what the student says, shows, brings or replies for an answer, task or none', () => {
+    const pick = { versionId: id('v'), from: 0, to: 0, exact: '' };
+    const region = { fileHash: id('f'), x: 0, y: 0, width: 1, height: 1 };
+    for (const more of [
+      { words: 'It is not public.' },
+      { places: [pick] },
+      { regions: [region] },
+      { files: [id('f')] },
+    ])
+      expect(answerOf(r, judgement('act'), doneBy([], [], { given: [given(more)] }))).toEqual({
         answered: true,
-        by: 'changed',
+        by: 'given',
       });
-    expect(answerOf(r, judgement('act'), done, [], null)).toEqual({ answered: true, by: 'done elsewhere' });
-    expect(answerOf(r, judgement('act'), [task('t'), ...done], [], outcome('gone'))).toEqual({
-      answered: false,
-      because: 'task open',
+    expect(answerOf(r, judgement('act'), doneBy([], [], { given: [given({ words: ' ' })] })).answered).toBe(
+      false,
+    );
+    expect(
+      answerOf(r, exampleJudgement('r', { decision: 'act', reply: 'I could not.' }), doneBy([], [])),
+    ).toEqual({ answered: true, by: 'replied' });
+  });
+
+  it('wants an answer to every part that is to be acted on', () => {
+    const part = (key: string, more: Partial<JudgedPart>): JudgedPart => ({
+      id: id(key),
+      from: 0,
+      to: 8,
+      quote: 'Say why.',
+      said: 'fix',
+      stance: null,
+      decision: 'act',
+      carry: false,
+      note: '',
+      reply: '',
+      ...more,
     });
-    expect(answerOf(r, judgement('act'), [], [], null)).toEqual({ answered: false, because: 'no task' });
+    const parted = (second: Partial<JudgedPart>) =>
+      exampleJudgement('r', { decision: null, parts: [part('p', {}), part('q', second)] });
+    const first = given({ partId: id('p'), words: 'Done.' });
+    expect(answerOf(r, parted({}), doneBy([], [], { given: [first] }))).toMatchObject({ answered: false });
+    const both = [first, given({ partId: id('q'), words: 'Done.' })];
+    expect(answerOf(r, parted({}), doneBy([], [], { given: both })).answered).toBe(true);
+    expect(answerOf(r, parted({ reply: 'No.' }), doneBy([], [], { given: [first] })).answered).toBe(true);
+    expect(answerOf(r, parted({ decision: 'decline' }), doneBy([], [], { given: [first] })).answered).toBe(
+      true,
+    );
+    // Answered before it was parted.
+    expect(answerOf(r, parted({}), doneBy([], [], { given: [given({ words: 'Done.' })] })).answered).toBe(
+      true,
+    );
   });
 
   it('takes a query for an answer once it was put', () => {
-    expect(answerOf(r, judgement('ask'), [], [query('q', 'K', false)], null).answered).toBe(false);
-    expect(answerOf(r, judgement('ask'), [], [query('q', 'K', true)], null)).toEqual({
+    expect(answerOf(r, judgement('ask'), doneBy([], [query('q', 'K', false)])).answered).toBe(false);
+    expect(answerOf(r, judgement('ask'), doneBy([], [query('q', 'K', true)]))).toEqual({
       answered: true,
       by: 'asked',
     });
-    expect(answerOf(r, judgement('keep'), [], [], null)).toEqual({ answered: true, by: 'kept' });
-    expect(answerOf(r, judgement('decline'), [], [], null)).toEqual({ answered: true, by: 'declined' });
+    expect(answerOf(r, judgement('keep'), doneBy([], []))).toEqual({ answered: true, by: 'kept' });
+    expect(answerOf(r, judgement('decline'), doneBy([], []))).toEqual({ answered: true, by: 'declined' });
   });
 });
 
@@ -149,21 +211,22 @@ describe('plan', () => {
   });
 
   it('proposes the best gain per minute, and keeps what was dragged', () => {
-    const behind = new Map([
+    const points = new Map([
       ['r', 100],
       ['s', 300],
     ]);
+    const behind = ({ remarkId }: RemarkRef) => ({ points: points.get(remarkId) ?? null, importance: 0 });
     const tasks = [
       task('cheap', { minutes: 5 }),
-      task('rich', { remarkIds: [id('s')], minutes: 10 }),
-      task('none', { remarkIds: [id('q')] }),
+      task('rich', { about: [{ remarkId: id('s'), partId: null }], minutes: 10 }),
+      task('none', { about: [{ remarkId: id('q'), partId: null }] }),
     ];
-    const planned = planOrder(tasks, behind, new Map());
+    const planned = planOrder(tasks, behind);
     expect(planned.map((p) => p.task.id)).toEqual(['rich', 'cheap', 'none']);
     expect(planned.map((p) => p.gain)).toEqual([210, 70, null]);
-    const dragged = planOrder([...tasks, task('mine', { rank: 0 })], behind, new Map());
+    const dragged = planOrder([...tasks, task('mine', { rank: 0 })], behind);
     expect(dragged[0].task.id).toBe('mine');
-    expect(planTotals(planOrder([...tasks, task('ticked', { done: true })], behind, new Map()))).toEqual({
+    expect(planTotals(planOrder([...tasks, task('ticked', { done: true })], behind))).toEqual({
       done: 1,
       minutesLeft: 25,
       minutes: 35,

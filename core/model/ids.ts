@@ -32,6 +32,9 @@ export type MarkingId = v.InferOutput<typeof MarkingId>;
 /** Of a remark: made of where it was read from, so that reading the same file again finds the same remark. */
 export const RemarkId = idSchema('RemarkId');
 export type RemarkId = v.InferOutput<typeof RemarkId>;
+/** Of a part of a remark that the student decides about by itself; used once and never again. */
+export const PartId = idSchema('PartId');
+export type PartId = v.InferOutput<typeof PartId>;
 /** Of a task of the plan. */
 export const TaskId = idSchema('TaskId');
 export type TaskId = v.InferOutput<typeof TaskId>;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { asId, AssignmentId, CriterionId, LONGEST_ID, MarkingId, RemarkId } from './ids.ts';
+import { asId, AssignmentId, CriterionId, LONGEST_ID, MarkingId, PartId, RemarkId } from './ids.ts';
 import {
   addsUpQueryId,
   criterionRemarkId,
@@ -22,7 +22,8 @@ const makers: Readonly<Record<string, (id: string) => string>> = {
   criterion: (id) => criterionRemarkId(asId(MarkingId, 'm'), asId(CriterionId, id)),
   score: (id) => scoreReadingId(asId(MarkingId, id)),
   promise: (id) => promiseIdOf(asId(RemarkId, id)),
-  task: (id) => taskIdOf(asId(RemarkId, id)),
+  task: (id) => taskIdOf(asId(RemarkId, id), null),
+  'task of a part': (id) => taskIdOf(asId(RemarkId, id), asId(PartId, 'p')),
   query: (id) => queryIdOf(asId(RemarkId, id)),
   'promise asked about': (id) => queryIdOf(promiseIdOf(asId(RemarkId, id))),
   'adds up': (id) => addsUpQueryId(asId(AssignmentId, id)),
@@ -55,7 +56,7 @@ describe('an id that is made', () => {
     const remark = asId(RemarkId, 'm-1/overall');
     expect([
       overallRemarkId(asId(MarkingId, 'm-1')),
-      taskIdOf(remark),
+      taskIdOf(remark, null),
       queryIdOf(remark),
       promiseIdOf(remark),
       unexplainedQueryId(asId(AssignmentId, 'a'), null),

@@ -14,8 +14,10 @@ import {
   TaskId,
   type CriterionId,
   type FileHash,
+  type PartId,
 } from './ids.ts';
 import { shortMark } from './short-mark.ts';
+import type { MarkSign, RemarkRef } from './work.ts';
 
 /*
  * Ids of what Juncture makes itself, each from what it is about: made again it is the same, so that nothing is there twice.
@@ -42,11 +44,17 @@ export const scoreReadingId = (marking: MarkingId): RemarkId => asId(RemarkId, i
 /** What a remark promises elsewhere. */
 export const promiseIdOf = (remark: RemarkId): PromiseId => asId(PromiseId, idText('promise', remark));
 
-/** The task that deciding to act on a remark makes. */
-export const taskIdOf = (remark: RemarkId): TaskId => asId(TaskId, idText('task', remark));
+/** The task that deciding to act on a remark makes, or on a part of it. */
+export const taskIdOf = (remark: RemarkId, part: PartId | null): TaskId =>
+  asId(TaskId, idText('task', remark, ...(part === null ? [] : [part])));
 
-/** The question that a remark gives reason for, or a promise that nothing came of. */
-export const queryIdOf = (about: RemarkId | PromiseId): QueryId => asId(QueryId, idText('query', about));
+/** What was done about a remark, or a part of it. */
+export const answerKey = ({ remarkId, partId }: RemarkRef): string =>
+  partId === null ? remarkId : idText('answer', remarkId, partId);
+
+/** The question that a remark gives reason for, or a part of it, or a promise that nothing came of. */
+export const queryIdOf = (about: RemarkId | PromiseId, part: PartId | null = null): QueryId =>
+  asId(QueryId, idText('query', about, ...(part === null ? [] : [part])));
 
 /** The question why the criteria of an assignment don't add up to its score. */
 export const addsUpQueryId = (assignment: AssignmentId): QueryId =>
@@ -58,6 +66,10 @@ export const unexplainedQueryId = (assignment: AssignmentId, criterion: string |
 
 /** The rubric that the student put to an assignment. */
 export const ownRubricId = (assignment: AssignmentId): RubricId => asId(RubricId, idText('own', assignment));
+
+/** What a sign means in an author's hand. */
+export const markKeyId = (author: string, { kind, name }: MarkSign): string =>
+  idText('key', author, kind, name);
 
 /** The draft of an attempt. */
 export const draftIdOf = (assignment: AssignmentId, attemptNumber: number): DraftId =>

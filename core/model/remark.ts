@@ -109,6 +109,8 @@ export const Remark = v.object({
   /** The last state that the source gives it, in the source's own word. */
   state: v.nullable(v.string()),
   change: v.nullable(Change),
+  /** The rule that a machine's remark goes by, by its code or name; null for what no rule stands behind. */
+  rule: v.optional(v.nullable(v.string()), null),
   /** What it was marked with, for a criterion, a question or the whole; null where no points stand beside it. */
   points: v.optional(v.nullable(DecimalString), null),
   /** What stood here before the school changed it; null where it never did. */

@@ -8,6 +8,7 @@ import {
   FileHash,
   Instant,
   MarkingId,
+  PartId,
   PromiseId,
   QueryId,
   RemarkId,
@@ -53,6 +54,36 @@ export const stances = [
 export const Stance = v.picklist(stances);
 export type Stance = v.InferOutput<typeof Stance>;
 
+/** A remark, or one part of it. */
+export const RemarkRef = v.object({ remarkId: RemarkId, partId: v.nullable(PartId) });
+export type RemarkRef = v.InferOutput<typeof RemarkRef>;
+
+/** What was taken for granted of a remark when it was decided: later corrections and models leave it so. */
+const Taken = v.object({
+  stance: Stance,
+  model: v.string(),
+  /** What it weighed (rubric/behind.ts); not known of what was decided before version 10. */
+  importance: v.optional(v.nullable(v.number()), null),
+});
+
+/** A part of a remark that the student parted from the rest, and what was made of it. */
+export const JudgedPart = v.object({
+  id: PartId,
+  /** Where it stands in the remark's text, UTF-16 units, and its words. */
+  from: v.number(),
+  to: v.number(),
+  quote: v.string(),
+  /** What it was taken to say when it was parted. */
+  said: Stance,
+  /** What it says, as the student sees it; null: as it was taken. */
+  stance: v.nullable(Stance),
+  decision: v.nullable(Decision),
+  carry: v.boolean(),
+  note: v.string(),
+  reply: v.string(),
+});
+export type JudgedPart = v.InferOutput<typeof JudgedPart>;
+
 /** What the student made of one remark. */
 export const Judgement = v.object({
   remarkId: RemarkId,
@@ -68,10 +99,57 @@ export const Judgement = v.object({
   link: v.optional(v.nullable(v.object({ criterionId: v.nullable(CriterionId) })), null),
   /** What the student answers to it; it stands in the response sheet, and nobody is told of it before. */
   reply: v.optional(v.string(), ''),
-  /** What it was taken to say when it was decided, and by which model; null while it isn't decided, and where nothing was known. */
-  taken: v.optional(v.nullable(v.object({ stance: Stance, model: v.string() })), null),
+  /** null while it isn't decided, and where nothing was known. */
+  taken: v.optional(v.nullable(Taken), null),
+  /** Its parts, in their order, once the student touched them; empty: as they are derived. */
+  parts: v.optional(v.array(JudgedPart), []),
 });
 export type Judgement = v.InferOutput<typeof Judgement>;
+
+/** Something by which marks of one hand are told apart. */
+export const MarkSign = v.variant('kind', [
+  /** A colour by its name (key/colors.ts). */
+  v.object({ kind: v.literal('color'), name: v.string() }),
+  /** What the source calls it: highlight, underline ... */
+  v.object({ kind: v.literal('mark'), name: v.string() }),
+  /** A short mark that is no word, as it is first written. */
+  v.object({ kind: v.literal('short'), name: v.string() }),
+]);
+export type MarkSign = v.InferOutput<typeof MarkSign>;
+
+/** What a sign means in one author's hand, as the student confirmed it. */
+export const MarkKey = v.object({
+  /** Author and sign (own-ids.ts). */
+  id: v.string(),
+  author: v.string(),
+  sign: MarkSign,
+  /** In the student's words, as something that is asked for or said; '' for one that means nothing. */
+  meaning: v.string(),
+  /** What a remark with it says, if that says it. */
+  stance: v.nullable(Stance),
+  /** What is mostly decided about remarks with it. */
+  decision: v.nullable(Decision),
+});
+export type MarkKey = v.InferOutput<typeof MarkKey>;
+
+/** Where a rule of language or form is explained: the student's own list. */
+export const RuleReference = v.object({
+  id: v.string(),
+  /** The rule's code as machines give it, or what the student calls it. */
+  rule: v.string(),
+  title: v.string(),
+  /** What it says, in the student's words. */
+  says: v.string(),
+  /** A book, a handout, a site; with its link and page where there are any. */
+  where: v.string(),
+  link: v.string(),
+  page: v.string(),
+});
+export type RuleReference = v.InferOutput<typeof RuleReference>;
+
+/** A word that markers use, explained by the student. */
+export const OwnTerm = v.object({ term: v.string(), explanation: v.string(), example: v.string() });
+export type OwnTerm = v.InferOutput<typeof OwnTerm>;
 
 /** How deep a change goes, from the least effort to the most. */
 export const changeKinds = ['mechanical', 'sentence', 'paragraph', 'structure', 'research'] as const;
@@ -86,7 +164,8 @@ export const Task = v.object({
   title: v.string(),
   kind: ChangeKind,
   minutes: v.number(),
-  remarkIds: v.array(RemarkId),
+  /** The remarks that it answers, or parts of them; empty for one that the student made. */
+  about: v.array(RemarkRef),
   done: v.boolean(),
   /** Where the student dragged it; null: in the proposed order. */
   rank: v.nullable(v.number()),
@@ -100,7 +179,7 @@ export const Query = v.object({
   id: QueryId,
   assignmentId: AssignmentId,
   /** null for one that is about no remark: something promised, points that nobody explained. */
-  remarkId: v.nullable(RemarkId),
+  about: v.nullable(RemarkRef),
   person: v.string(),
   text: v.string(),
   /** When the student said that it was asked; null while it waits. */
@@ -166,6 +245,8 @@ export const Draft = v.object({
   /** The marked paper that it started from; null: from nothing. */
   startedFrom: v.nullable(FileHash),
   ...madeOf,
+  /** The file, written elsewhere, that its text is and that is sent as it is; null where the text is written here. */
+  paperFile: v.nullable(FileHash),
   /** What the student wants to tell the instructor with it. */
   note: v.string(),
   headVersionId: v.nullable(VersionId),
@@ -184,13 +265,29 @@ const PlaceInPicture = v.object({
 /** A rectangle in a picture, in its pixels. */
 export type PlaceInPicture = v.InferOutput<typeof PlaceInPicture>;
 
-/** What the student says was done about a remark, and where in what is new (decisions.md, Answer). */
+/** Words of a version that the student took as an answer, in UTF-16 units of its text. */
+export const PickedPlace = v.object({
+  versionId: VersionId,
+  from: v.number(),
+  to: v.number(),
+  /** The words; '' for a gap where something was taken out. */
+  exact: v.string(),
+});
+/** Words of a version that the student took as an answer. */
+export type PickedPlace = v.InferOutput<typeof PickedPlace>;
+
+/** What the student says was done about a remark or a part of it, and where in what is new (decisions.md, Answer). */
 export const GivenAnswer = v.object({
   remarkId: RemarkId,
+  partId: v.nullable(PartId),
   /** The assignment that is worked on: of a remark on a draft stage its final. */
   assignmentId: AssignmentId,
   words: v.string(),
   regions: v.array(PlaceInPicture),
+  /** In versions of the text, in the order in which they were taken. */
+  places: v.array(PickedPlace),
+  /** Files that answer it as they are. */
+  files: v.array(FileHash),
 });
 export type GivenAnswer = v.InferOutput<typeof GivenAnswer>;
 
@@ -201,7 +298,18 @@ export const Version = v.object({
   assignmentId: AssignmentId,
   parentId: v.nullable(VersionId),
   at: Instant,
-  why: v.picklist(['started', 'before a file came in', 'brought in', 'sent', 'taken back']),
+  why: v.picklist([
+    'started',
+    'before a file came in',
+    'brought in',
+    'answered',
+    'stretch',
+    'before going back',
+    'sent',
+    'taken back',
+  ]),
+  /** What the student calls it; '' for none. */
+  name: v.string(),
   ...madeOf,
   /** The file it was brought in from or sent as; null for one that was only written here. */
   fileHash: v.nullable(FileHash),
@@ -242,6 +350,8 @@ const fileRoles = [
   'version',
   'brief',
   'attachment',
+  /** A picture that stands in a draft. */
+  'figure',
 ] as const;
 /** What a kept file is of its assignment. */
 export const FileRole = v.picklist(fileRoles);

@@ -19,6 +19,7 @@ function layoutOf(...paragraphs: string[]): Layout {
     blocks.push({
       kind: 'paragraph',
       level: 0,
+      ordered: false,
       from,
       to: text.length,
       styles: [],

@@ -26,8 +26,10 @@ export interface LayoutNote {
 /** A paragraph, heading, item, cell, picture or footnote, from where to where it reaches in the text. */
 export interface LayoutBlock {
   readonly kind: Block['kind'] | 'picture' | 'footnote';
-  /** 1 to 6 for headings, the number of a footnote, else 0. */
+  /** 1 to 6 for headings, the number of a footnote, for items how deep in lists within lists, else 0. */
   readonly level: number;
+  /** An item of a numbered list. */
+  readonly ordered: boolean;
   readonly from: number;
   readonly to: number;
   readonly styles: readonly LayoutStyle[];
@@ -37,10 +39,12 @@ export interface LayoutBlock {
   readonly picture: number | null;
 }
 
-/** A stretch that is bold or italic. */
+/** A stretch that is bold, italic, raised or lowered, or leads somewhere. */
 export interface LayoutStyle extends Span {
   readonly bold: boolean;
   readonly italic: boolean;
+  readonly script: 'super' | 'sub' | null;
+  readonly link: string | null;
 }
 
 /** A tracked change. Both ends of a move are there, the end it left as a deletion. */
@@ -63,6 +67,7 @@ export function layoutOfPaper({ text, blocks, starts }: Paper): Layout {
     blocks: blocks.map(({ kind, level, text: own }, i) => ({
       kind,
       level,
+      ordered: false,
       from: starts[i],
       to: starts[i] + own.length,
       styles: [],

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lineOf, type LineInput } from '../line/stations.ts';
-import type { Task } from '../model/work.ts';
+import type { RemarkRef, Task } from '../model/work.ts';
 import { planOrder, planTotals } from './tasks.ts';
 
 const task = fc.record({
@@ -19,20 +19,21 @@ const tasks = fc
       title: `Task ${key}`,
       kind: 'sentence',
       minutes,
-      remarkIds: [`r${remark}` as never],
+      about: [{ remarkId: `r${remark}` as never, partId: null }],
       done,
       rank,
       touched: false,
     })),
   );
-const behind = new Map(Array.from({ length: 5 }, (_, i) => [`r${i}`, i * 40]));
+const points = new Map(Array.from({ length: 5 }, (_, i) => [`r${i}`, i * 40]));
+const behind = ({ remarkId }: RemarkRef) => ({ points: points.get(remarkId) ?? null, importance: 0 });
 
 describe('the order of tasks', () => {
   it('loses none and invents none', () => {
     fc.assert(
       fc.property(tasks, (given) => {
         const ids = (list: readonly Task[]) => list.map((t) => t.id as string).sort();
-        expect(ids(planOrder(given, behind, new Map()).map((p) => p.task))).toEqual(ids(given));
+        expect(ids(planOrder(given, behind).map((p) => p.task))).toEqual(ids(given));
       }),
     );
   });
@@ -40,7 +41,7 @@ describe('the order of tasks', () => {
   it('puts what the student placed first, then the best gain per minute', () => {
     fc.assert(
       fc.property(tasks, (given) => {
-        const planned = planOrder(given, behind, new Map());
+        const planned = planOrder(given, behind);
         const firstFree = planned.findIndex((p) => p.task.rank === null);
         const placed = firstFree < 0 ? planned : planned.slice(0, firstFree);
         const free = firstFree < 0 ? [] : planned.slice(firstFree);
@@ -57,7 +58,7 @@ describe('the order of tasks', () => {
     fc.assert(
       fc.property(tasks, (given) => {
         const free = given.map((t) => ({ ...t, rank: null }));
-        expect(planOrder(free.toReversed(), behind, new Map())).toEqual(planOrder(free, behind, new Map()));
+        expect(planOrder(free.toReversed(), behind)).toEqual(planOrder(free, behind));
       }),
     );
   });
@@ -65,7 +66,7 @@ describe('the order of tasks', () => {
   it('adds up minutes and gains', () => {
     fc.assert(
       fc.property(tasks, (given) => {
-        const totals = planTotals(planOrder(given, behind, new Map()));
+        const totals = planTotals(planOrder(given, behind));
         expect(totals.minutes).toBe(given.reduce((sum, t) => sum + t.minutes, 0));
         expect(totals.minutesLeft).toBe(given.filter((t) => !t.done).reduce((sum, t) => sum + t.minutes, 0));
         expect(totals.done).toBe(given.filter((t) => t.done).length);

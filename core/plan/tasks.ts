@@ -1,6 +1,6 @@
 import type { Remark } from '../model/remark.ts';
 import { quotedWords } from '../model/remark.ts';
-import type { ChangeKind, Task } from '../model/work.ts';
+import type { ChangeKind, RemarkRef, Task } from '../model/work.ts';
 import { countWords } from '../text/words.ts';
 
 /** Minutes that a change of each kind is taken to need, until the student's own record says better. */
@@ -50,21 +50,24 @@ export interface PlannedTask {
   readonly importance: number;
 }
 
+/** What lies behind a remark or a part of it. */
+export interface Behind {
+  /** Hundredths of a point; null where no points do. */
+  readonly points: number | null;
+  /** A weight without a unit. */
+  readonly importance: number;
+}
+
 /**
  * Tasks in the order to do them: those that the student placed, by rank; then the others, best gain per minute first;
  * those behind which no points are, by importance per minute.
- * @param behindByRemark hundredths of a point behind each remark
- * @param importanceByRemark weights without a unit
  */
-export function planOrder(
-  tasks: readonly Task[],
-  behindByRemark: ReadonlyMap<string, number>,
-  importanceByRemark: ReadonlyMap<string, number>,
-): PlannedTask[] {
+export function planOrder(tasks: readonly Task[], behindOf: (ref: RemarkRef) => Behind): PlannedTask[] {
   const planned = tasks.map((task) => {
-    const shares = task.remarkIds.flatMap((id) => behindByRemark.get(id) ?? []);
+    const own = task.about.map(behindOf);
+    const shares = own.flatMap(({ points }) => points ?? []);
     const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
-    const importance = Math.max(0, ...task.remarkIds.map((id) => importanceByRemark.get(id) ?? 0));
+    const importance = Math.max(0, ...own.map((one) => one.importance));
     return { task, behind, gain: behind === null ? null : Math.round(behind * CHANCE), importance };
   });
   const each = (of: number, { task }: PlannedTask) => of / Math.max(1, task.minutes);
@@ -92,4 +95,16 @@ export function planTotals(planned: readonly PlannedTask[]) {
     minutes: sum((p) => p.task.minutes, planned),
     gain: sum((p) => p.gain ?? 0, planned),
   };
+}
+
+/** Remarks in the order of the tasks that answer them; those of none behind them, as they stood. */
+export function inPlanOrder<Of extends Pick<Remark, 'id'>>(
+  remarks: readonly Of[],
+  tasks: readonly PlannedTask[],
+): Of[] {
+  const rank = new Map<string, number>();
+  for (const [index, { task }] of tasks.entries())
+    for (const { remarkId } of task.about) if (!rank.has(remarkId)) rank.set(remarkId, index);
+  const of = ({ id }: Of) => rank.get(id) ?? tasks.length;
+  return remarks.toSorted((x, y) => of(x) - of(y));
 }

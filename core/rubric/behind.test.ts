@@ -4,7 +4,7 @@ import { exampleJudgement, exampleRemark, exampleRubric } from '../model/example
 import { exampleSaying } from '../saying/example.ts';
 import type { DecimalString } from '../model/ids.ts';
 import { decisions, stances, type Decision, type Judgement, type Stance } from '../model/work.ts';
-import type { Saying } from '../saying/says.ts';
+import type { Saying } from '../saying/saying.ts';
 import { criterionLosses, importanceOf, pointsBehind, shareExactly } from './behind.ts';
 
 const dec = (text: string) => text as DecimalString;

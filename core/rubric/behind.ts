@@ -2,7 +2,8 @@ import type { CriterionResult, Rubric } from '../model/facts.ts';
 import type { CriterionId, DecimalString } from '../model/ids.ts';
 import type { Remark } from '../model/remark.ts';
 import { stances, type Stance } from '../model/work.ts';
-import { stanceOf, type Understood } from '../saying/saying-of.ts';
+import type { RemarkPart } from '../saying/remark-parts.ts';
+import { stanceOf, weightiestOf, type Understood } from '../saying/saying-of.ts';
 import { criterionOf } from './link.ts';
 import { scaledResults } from './result.ts';
 import { larger, roundedParts, subtract, toHundredths, ZERO, type Fraction } from '../scores/fraction.ts';
@@ -28,8 +29,9 @@ export function importanceOf(remarkId: string, understood: Understood): number |
   const saying = understood.sayings.get(remarkId);
   const judgement = understood.judgements.get(remarkId);
   if (stance === null) return null;
-  const said = judgement?.stance ?? null;
-  // Deciding settles nothing: what it was taken to say is as unsure as it was, by the same model.
+  const said = judgement?.stance ?? weightiestOf(judgement);
+  // Deciding settles nothing: what it was taken to say weighs on as it did then.
+  if (said === null && judgement?.taken?.importance != null) return judgement.taken.importance;
   const older = judgement?.taken != null && judgement.taken.model !== saying?.model;
   if (said !== null || older || saying === undefined || saying.sure) return WEIGHT_BY_STANCE[stance];
   const expected = saying.parts.map(({ likely }) =>
@@ -53,6 +55,8 @@ export interface Loss {
   readonly shareByRemark: ReadonlyMap<string, number>;
   /** Remarks whose points the marker names. */
   readonly named: ReadonlySet<string>;
+  /** Remarks whose link to the criterion is only proposed. */
+  readonly proposed: ReadonlySet<string>;
   /** Lost, and there is no remark but praise: nobody said where they went. */
   readonly unexplained: number;
 }
@@ -116,8 +120,28 @@ function shared(
   };
 }
 
-function onCriterion(remarks: readonly Remark[], id: CriterionId, { judgements }: Understood): Remark[] {
-  return remarks.filter((remark) => criterionOf(remark, judgements.get(remark.id)) === id);
+/** Criteria that remarks which hang on none may be about, by the remark; until the student says otherwise they count. */
+type ProposedLinks = ReadonlyMap<string, CriterionId>;
+
+function onCriterion(
+  remarks: readonly Remark[],
+  id: CriterionId,
+  { judgements }: Understood,
+  proposed: ProposedLinks,
+): Remark[] {
+  return remarks.filter(
+    (remark) => criterionOf(remark, judgements.get(remark.id)) === id || proposed.get(remark.id) === id,
+  );
+}
+
+const NO_LINKS: ProposedLinks = new Map();
+
+function proposedAmong(
+  remarks: readonly Remark[],
+  id: CriterionId,
+  proposed: ProposedLinks,
+): ReadonlySet<string> {
+  return new Set(remarks.flatMap((remark) => (proposed.get(remark.id) === id ? [remark.id as string] : [])));
 }
 
 /**
@@ -131,6 +155,7 @@ export function criterionLosses(
   possible: DecimalString | null,
   remarks: readonly Remark[],
   understood: Understood,
+  proposed: ProposedLinks = NO_LINKS,
 ): Loss[] {
   const scored = scaledResults(rubric, results, possible).flatMap(({ criterion, possible: most, got }) =>
     most === null || got === null ? [] : [{ criterion, possible: most, got }],
@@ -140,11 +165,14 @@ export function criterionLosses(
     2,
   );
   return scored.map(({ criterion, possible: most, got }, i) => {
-    const own = onCriterion(remarks, criterion.id, understood);
+    // Where nothing was lost nothing is proposed.
+    const links = Number(lost[i]) > 0 ? proposed : NO_LINKS;
+    const own = onCriterion(remarks, criterion.id, understood, links);
     return {
       criterionId: criterion.id,
       title: criterion.title,
       atStake: false,
+      proposed: proposedAmong(own, criterion.id, links),
       possible: toHundredths(most),
       got: toHundredths(got),
       ...shared(Number(lost[i]), own, understood),
@@ -164,6 +192,7 @@ export function wholeLoss(
     criterionId: null,
     title: '',
     atStake: false,
+    proposed: new Set(),
     possible: toHundredths(possible),
     got: toHundredths(got),
     ...shared(lost, remarks, understood),
@@ -180,16 +209,18 @@ export function lossesAtStake(
   finalPossible: DecimalString | null,
   remarks: readonly Remark[],
   understood: Understood,
+  proposed: ProposedLinks = NO_LINKS,
 ): Loss[] {
   return scaledResults(rubric, finalResults, finalPossible).flatMap(({ criterion, possible, got }) => {
     if (possible === null) return [];
-    const own = onCriterion(remarks, criterion.id, understood);
+    const own = onCriterion(remarks, criterion.id, understood, proposed);
     const stake = larger(ZERO, subtract(possible, got ?? ZERO));
     return [
       {
         criterionId: criterion.id,
         title: criterion.title,
         atStake: true,
+        proposed: proposedAmong(own, criterion.id, proposed),
         possible: toHundredths(possible),
         got: toHundredths(got ?? ZERO),
         ...shared(toHundredths(stake), own, understood),
@@ -206,4 +237,19 @@ export function pointsBehind(losses: readonly Loss[], remarkId: string): number 
     if (share !== undefined) return share;
   }
   return null;
+}
+
+/**
+ * What of a remark's points, or of another measure of it, is each part's: by what the parts weigh; alike where none calls
+ * for a change.
+ * @param share in whole numbers, such as hundredths of a point
+ */
+export function sharesOfParts(share: number, parts: readonly Pick<RemarkPart, 'stance'>[]): number[] {
+  const weights = parts.map(({ stance }) => WEIGHT_BY_STANCE[stance]);
+  return shareExactly(share, weights.some((weight) => weight > 0) ? weights : parts.map(() => 1));
+}
+
+/** What a part weighs, without a unit. */
+export function importanceOfPart({ stance }: Pick<RemarkPart, 'stance'>): number {
+  return WEIGHT_BY_STANCE[stance];
 }

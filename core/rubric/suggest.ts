@@ -1,8 +1,8 @@
-import { stemmer } from 'stemmer';
 import type { Criterion, Rubric } from '../model/facts.ts';
 import type { CriterionId } from '../model/ids.ts';
+import type { Stance } from '../model/work.ts';
 import { quotedWords, type Remark } from '../model/remark.ts';
-import { wordKeysOf } from '../text/words.ts';
+import { stemsOf } from '../text/stems.ts';
 
 /**
  * Which criterion a remark may be about. BM25 (Robertson and Zaragoza, The Probabilistic Relevance Framework, 2009) of the
@@ -25,36 +25,39 @@ const K1 = 1.2;
 const B = 0.75;
 /** A title says in two words what the levels say in a hundred. */
 const TITLE_TIMES = 3;
-/** Below this, chance words decide; found on the demo's remarks whose criterion is known (rubric.test.ts). */
-const THRESHOLD = 2.5;
+/**
+ * Below so many times what the rarest word weighs, chance words decide; found on the demo's remarks whose criterion is known, of
+ * five criteria (rubric.test.ts). How much a word can weigh hangs on how many criteria there are.
+ */
+const LEAST_WORDS = 1.8;
 /** The best must be ahead of the second by this factor: two criteria that fit alike are no suggestion. */
 const AHEAD = 1.6;
 /** A remark is like an earlier one from this share of the closeness it has to itself. */
 const ALIKE = 0.35;
 
-const STOP = new Set(
-  (
-    'a an and are as at be been but by can did do does for from had has have how i if in into is it its me more most my no not ' +
-    'of on one only or other our out over say says so some such than that the their them then there these they this those to ' +
-    'too up was we were what when where which while who why will with would you your here very just'
-  ).split(' '),
-);
-
-function termsOf(text: string): string[] {
-  return wordKeysOf(text)
-    .filter((word) => word.length > 1 && !STOP.has(word))
-    .map(stemmer);
+/** What a remark says, part by part where it says different things. */
+export interface SaidAbout {
+  readonly text: string;
+  /** null while it is not known. */
+  readonly stance: Stance | null;
 }
 
-function termsOfRemark(remark: Remark): string[] {
-  return termsOf([remark.text, quotedWords(remark) ?? ''].join('\n'));
+/** What is about the form of the work is not about what its passage is about. */
+const FORM =
+  /\b(?:spell\w*|sp|typos?|grammar|tense|commas?|punctuation|apostrophes?|capitals?|font|spacing|layout|format\w*|page numbers?|title page|margins?|headings?|italics?|wordy|awkward|awk|house style|word count|file name|date on|your name)\b/i;
+
+function termsOfRemark(remark: Remark, said: SaidAbout): string[] {
+  const isForm = said.stance === 'polish' || FORM.test(said.text);
+  return stemsOf([said.text, isForm ? '' : (quotedWords(remark) ?? '')].join('\n'));
 }
+
+const wholeOf = ({ text }: Remark): SaidAbout => ({ text, stance: null });
 
 function termsOfCriterion(criterion: Criterion): string[] {
-  const title = termsOf(criterion.title);
+  const title = stemsOf(criterion.title);
   return [
     ...Array.from({ length: TITLE_TIMES }, () => title).flat(),
-    ...termsOf([criterion.description, ...criterion.levels.map(({ description }) => description)].join('\n')),
+    ...stemsOf([criterion.description, ...criterion.levels.map(({ description }) => description)].join('\n')),
   ];
 }
 
@@ -82,12 +85,12 @@ function documentOf(criterionId: CriterionId, terms: readonly string[]): Documen
 export function criterionSuggester(
   rubric: Rubric,
   earlier: readonly LinkedRemark[],
-): (remark: Remark) => Suggestion | null {
+): (remark: Remark, parts?: readonly SaidAbout[]) => Suggestion | null {
   const criteria = rubric.criteria.map((criterion) => documentOf(criterion.id, termsOfCriterion(criterion)));
   const linked = earlier.flatMap(({ criterionTitle, remark }) =>
     rubric.criteria
       .filter(({ title }) => sameTitle(title, criterionTitle))
-      .map(({ id }) => documentOf(id, termsOfRemark(remark))),
+      .map(({ id }) => documentOf(id, termsOfRemark(remark, wholeOf(remark)))),
   );
   const all = [...criteria, ...linked];
   const mean = all.reduce((sum, { length }) => sum + length, 0) / Math.max(1, all.length);
@@ -97,6 +100,7 @@ export function criterionSuggester(
     const found = having.get(term) ?? 0;
     return Math.log(1 + (all.length - found + 0.5) / (found + 0.5));
   };
+  const threshold = LEAST_WORDS * Math.log(1 + (criteria.length - 0.5) / 1.5);
   const closeness = (terms: ReadonlySet<string>, { count, length }: Document) => {
     let score = 0;
     for (const term of terms) {
@@ -106,8 +110,8 @@ export function criterionSuggester(
     }
     return score;
   };
-  return (remark) => {
-    const words = termsOfRemark(remark);
+  const suggestFor = (remark: Remark, part: SaidAbout): Suggestion | null => {
+    const words = termsOfRemark(remark, part);
     const terms = new Set(words);
     const itself = documentOf(rubric.criteria[0].id, words);
     const scores = criteria
@@ -121,6 +125,17 @@ export function criterionSuggester(
       .sort((x, y) => y.score - x.score);
     const best = scores.at(0);
     const second = scores.at(1)?.score ?? 0;
-    return best !== undefined && best.score >= THRESHOLD && best.score >= AHEAD * second ? best : null;
+    return best !== undefined && best.score >= threshold && best.score >= AHEAD * second ? best : null;
+  };
+  const known = new Map<string, Suggestion | null>();
+  return (remark, parts = [wholeOf(remark)]) => {
+    let best: Suggestion | null = null;
+    for (const part of parts) {
+      const key = JSON.stringify([part, quotedWords(remark)]);
+      if (!known.has(key)) known.set(key, suggestFor(remark, part));
+      const found = known.get(key) ?? null;
+      if (found !== null && found.score > (best?.score ?? 0)) best = found;
+    }
+    return best;
   };
 }

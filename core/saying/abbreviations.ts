@@ -1,4 +1,5 @@
 import type { Remark } from '../model/remark.ts';
+import { TERM_ABBREVIATIONS } from '../terms/abbreviations.ts';
 
 /** Short marks that one author uses and that are no words. */
 export interface Abbreviation {
@@ -26,25 +27,41 @@ function looksShort(word: string): boolean {
     : !VOWEL.test(bare) || /^\p{Lu}{2,}$/u.test(bare) || /[/&.]/.test(bare);
 }
 
+/** The word at the beginning that may be a short mark: it stands alone, or is set off from the rest; without its stop. */
+function firstSetOff(text: string): { readonly written: string; readonly key: string } | null {
+  const words = text.trim().split(/[\s,;]+/);
+  const [first] = words;
+  if (first === '' || (words.length > 1 && !/[:.]$/.test(first))) return null;
+  return { written: first, key: first.replace(/[.:]$/, '').toLowerCase() };
+}
+
+/** The short mark that a remark is or begins with, in small letters and without its stop; null where there is none. */
+export function shortMarkIn(text: string): string | null {
+  const first = firstSetOff(text);
+  return first !== null && (looksShort(first.written) || TERM_ABBREVIATIONS.has(first.key))
+    ? first.key
+    : null;
+}
+
 /**
  * Abbreviations in the remarks of each author, offered for the key: a short mark that is no word, alone or at the
  * beginning of a remark, written at least twice by the same hand.
  */
 export function abbreviationsOf(remarks: readonly Pick<Remark, 'id' | 'author' | 'text'>[]): Abbreviation[] {
-  const firsts = remarks.flatMap(({ id, author, text }) => {
-    const words = text.trim().split(/[\s,;]+/);
-    const [first] = words;
-    // At the beginning of a longer remark only what is set off from it.
-    if (words.length > 1 && !/[:.]$/.test(first)) return [];
-    const key = `${author.name}/${first.replace(/[.:]$/, '').toLowerCase()}`;
-    return [{ id, author: author.name, first, key }];
-  });
-  const short = new Map(firsts.flatMap((one) => (looksShort(one.first) ? [[one.key, one]] : [])));
-  return [...short.values()]
-    .map(({ author, first, key }) => ({
-      author,
-      written: first.replace(/:$/, ''),
-      remarkIds: firsts.filter((one) => one.key === key).map(({ id }) => id),
-    }))
-    .filter(({ remarkIds }) => remarkIds.length > 1);
+  const byHand = new Map<string, { author: string; written: string; remarkIds: string[]; short: boolean }>();
+  for (const { id, author, text } of remarks) {
+    const first = firstSetOff(text);
+    if (first === null) continue;
+    const hand = `${author.name}/${first.key}`;
+    const known = byHand.get(hand) ?? {
+      author: author.name,
+      written: first.written.replace(/:$/, ''),
+      remarkIds: [],
+      short: false,
+    };
+    known.remarkIds.push(id);
+    known.short ||= shortMarkIn(text) !== null;
+    byHand.set(hand, known);
+  }
+  return [...byHand.values()].filter(({ remarkIds, short }) => short && remarkIds.length > 1);
 }

@@ -1,5 +1,5 @@
 import { stances, type Stance } from '../model/work.ts';
-import { CALLS_FOR_CHANGE, type Saying } from './says.ts';
+import { CALLS_FOR_CHANGE, type Saying } from './saying.ts';
 
 /** What a remark says, for tests: one thing, surely. */
 export function exampleSaying(stance: Stance, given: Partial<Saying> = {}): Saying {
@@ -14,8 +14,8 @@ export function exampleSaying(stance: Stance, given: Partial<Saying> = {}): Sayi
     callsForChange: CALLS_FOR_CHANGE.has(stance),
     hint: null,
     promise: null,
+    promiseSaid: null,
     points: null,
-    task: null,
     parts: [
       {
         from: 0,
@@ -28,6 +28,7 @@ export function exampleSaying(stance: Stance, given: Partial<Saying> = {}): Sayi
       },
     ],
     model: 'example',
+    because: null,
     ...given,
   };
 }

@@ -61,7 +61,7 @@ const Header = v.object({
 /** A weight in 8 bits: its root, so that small ones are told apart. */
 const STEPS = 127;
 /** Weights of fewer steps say next to nothing, and are most of them: as zeros they cost nothing on the way. */
-const LEAST_STEPS = 13;
+const LEAST_STEPS = 15;
 
 /** Weights as bytes; the model that is read back from them is the one that is used. */
 export function encodeModel(model: Omit<SayingModel, 'version'>): Uint8Array<ArrayBuffer> {

@@ -43,7 +43,7 @@ describe('parts', () => {
     const text = 'One thing here. Another thing, but a third one; a fourth one. And the fifth one here.';
     const given = piecesOf(text);
     expect(given).toHaveLength(5);
-    const cost = { sentence: -0.6, turn: -0.2, comma: 0.3 };
+    const cost = { sentence: -0.6, turn: -0.5, comma: 0 };
     fc.assert(
       fc.property(sure, (values) => {
         const of = (from: number, to: number) => values[(from * 5 + to) % values.length];

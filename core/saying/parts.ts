@@ -63,7 +63,7 @@ const MOST_PIECES = 6;
  * What a cut costs or is worth, in the logarithm of a probability; found on held-out voices. Sentences are rather parted than
  * not: a hint must not drown in what is said around it, and neighbours that say the same are one part again.
  */
-const CUT_COST: Readonly<Record<Turn, number>> = { sentence: -0.6, turn: -0.2, comma: 0.3 };
+const CUT_COST: Readonly<Record<Turn, number>> = { sentence: -0.6, turn: -0.5, comma: 0 };
 
 /**
  * The cut of pieces into parts in which each part is most surely one thing: the sum over parts of the logarithm of how sure

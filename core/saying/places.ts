@@ -30,6 +30,37 @@ const UNIT = '(paragraph|sentence|section)';
 /** A quotation shorter than this stands in too many places to be one. */
 const LEAST_QUOTED = 8;
 
+const NUMBER_WORDS = [
+  'zero',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
+/** A number in figures or in words; a spoken comment says "three point two". */
+const NUMBER = `(?:\\d{1,4}|${NUMBER_WORDS.slice(1).join('|')})`;
+const DOTTED = `${NUMBER}(?: ?(?:\\.|point|dot) ?${NUMBER})*`;
+
+/** "three point two" as "3.2". */
+function inFigures(said: string): string {
+  return said
+    .toLowerCase()
+    .split(/ ?(?:\.|point|dot) ?/)
+    .map((part) => {
+      const at = NUMBER_WORDS.indexOf(part);
+      return at < 0 ? part : String(at);
+    })
+    .join('.');
+}
+
 interface Numbered {
   readonly unit: string;
   /** From 0; -1 for the last. */
@@ -48,16 +79,24 @@ function numberedIn(text: string): Numbered[] {
       said: match[0],
     });
   }
-  for (const match of text.matchAll(/\b(paragraph|section|sentence|para\.?) (\d{1,3})\b/gi)) {
+  for (const match of text.matchAll(new RegExp(`\\b(paragraph|sentence|para\\.?) (${NUMBER})\\b`, 'gi'))) {
     const unit = match[1].toLowerCase();
     found.push({
       unit: unit.startsWith('para') ? 'paragraph' : unit,
-      index: Number(match[2]) - 1,
+      index: Number(inFigures(match[2])) - 1,
       said: match[0],
     });
   }
   return found;
 }
+
+/** The number that a heading or a caption bears: "3.2 The southern transect", "Figure 2. ...". */
+function numberOf(text: string, label: RegExp): string | null {
+  return label.exec(text)?.[1] ?? null;
+}
+
+const HEADING_NUMBER = /^(?:section |chapter )?(\d+(?:\.\d+)*)\b/i;
+const CAPTION = { figure: /^fig(?:ure|\.)? ?(\d+)\b/i, table: /^table ?(\d+)\b/i };
 
 /**
  * The places that a remark names in words (second paragraph, section 3, page 4, quoted words, a heading's title), found
@@ -82,8 +121,24 @@ export function placesNamed(text: string, paper: Paper, pages: number): NamedPla
     if (unit === 'paragraph') put(said, paragraphs.at(index));
     if (unit === 'section') put(said, (sections.length > 0 ? sections : headings).at(index));
   }
-  for (const match of text.matchAll(/\b(?:page|p\.) ?(\d{1,4})\b/gi)) {
-    const page = Number(match[1]);
+  for (const match of text.matchAll(new RegExp(`\\b(?:section|chapter|part) (${DOTTED})\\b`, 'gi'))) {
+    const number = inFigures(match[1]);
+    const numbered = headings.find((i) => numberOf(paper.blocks[i].text, HEADING_NUMBER) === number);
+    const counted = number.includes('.')
+      ? undefined
+      : (sections.length > 0 ? sections : headings).at(Number(number) - 1);
+    put(match[0], numbered ?? counted);
+  }
+  for (const match of text.matchAll(new RegExp(`\\b(fig(?:ure|\\.)|table) ?(${NUMBER})\\b`, 'gi'))) {
+    const number = inFigures(match[2]);
+    const label = match[1].toLowerCase().startsWith('t') ? CAPTION.table : CAPTION.figure;
+    put(
+      match[0],
+      indexes.find((i) => numberOf(paper.blocks[i].text, label) === number),
+    );
+  }
+  for (const match of text.matchAll(new RegExp(`\\b(?:page|p\\.) ?(${NUMBER})\\b`, 'gi'))) {
+    const page = Number(inFigures(match[1]));
     if (page >= 1 && page <= pages) places.push({ said: match[0], span: null, page });
   }
   const squeezed = squeeze(paper.text);

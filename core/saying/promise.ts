@@ -6,53 +6,146 @@ const FEEDBACK =
 const DOCUMENT =
   '(?:file|document|paper|PDF|copy|version|margins?|draft|sheet|report|essay|pages?|text|post)';
 
+/** Who says that more is elsewhere: the marker, of what the marker did. */
+const MARKER = "\\bI(?:['’]ve|['’]m| have| am|['’]ll| will|['’]d)?";
+const MEETING =
+  "(?:class|the seminar|the lecture|person|(?:my |the )?office hours?|the field|our meeting|the tutorial|the workshop|the webinar|supervision|training|the studio|the lab|the bench|\\w+day(?:['’]s (?:class|session|lecture|seminar|meeting))?)";
+
 /** Rows in the order they are tried; the first that fits a sentence tells. */
 const ROWS: readonly (readonly [PromisePlace, RegExp])[] = [
-  ['recording', /\b(?:listen to|hear) (?:the|my|this)\b/i],
-  ['recording', /\b(?:audio|voice|spoken|recorded) (?:comments?|message|notes?|feedback|remarks?)\b/i],
-  ['recording', /\b(?:on|in|see|hear|left you|made) (?:the|a|my|you a) (?:recording|audio)\b/i],
+  [
+    'recording',
+    /\b(?:listen to|hear|watch|play) (?:my|me\b|what I|the (?:recording|clip|file|audio|video|message|comments?|attached|tape|screencast))/i,
+  ],
+  [
+    'recording',
+    /\b(?:audio|voice|spoken|recorded|video) (?:comments?|messages?|notes?|feedback|remarks?|memo)\b/i,
+  ],
+  [
+    'recording',
+    /\b(?:on|in|see|left you|made) (?:the|a|my|you a) (?:recording|audio|screencast|clip|voice message)\b/i,
+  ],
+  ['recording', new RegExp(`${MARKER} (?:\\w+ )?(?:recorded|filmed) (?:my|some|a|it|what|myself)\\b`, 'i')],
+  [
+    'recording',
+    /\b(?:recording|video|clip|screencast)\b.*\b(?:in which I|where I|goes through|talks? you through|covers|has it all)\b/i,
+  ],
   [
     'class',
-    /\b(?:talked|spoke|discussed|said|went through|go through|explain|raise|mentioned)\b.*\bin (?:class|the seminar|the lecture|person|office hours|the field|our meeting)\b/i,
+    new RegExp(
+      `\\b(?:talked|spoke|discussed|said|went (?:through|over)|go (?:through|over)|explain(?:ed)?|raised?|mentioned|covered|showed|did this)\\b.*\\b(?:in|at|on|during|after) ${MEETING}\\b`,
+      'i',
+    ),
   ],
-  ['class', /\b(?:come and see|come to see|come by|talk to|drop in on|see) me\b/i],
-  ['other', /\b(?:sent|send|write|wrote|mail(?:ed)?)\b.*\b(?:e-?mail|message|letter)\b/i],
-  ['other', /\bI(?:'ve|’ve| have)? (?:e-?mailed|written to) you\b/i],
+  [
+    'class',
+    /\b(?:let['’]s|shall we|we (?:can|could|should|will|might)|we['’]ll|happy to|(?:if you['’]d )?like to|prefer to|rather)(?: \w+)? (?:talk|discuss|meet|sit down|conference|pair|speak|(?:look at|go over|go through|take up|discuss) (?:this|it|that))\b/i,
+  ],
+  [
+    'class',
+    /\b(?:come and see|come to see|come by|come to|talk to|drop in on|see|catch|stop|ask) me\b(?=.*\b(?:about|in|at|after|before|on|if|when)\b|[.!]?$)/i,
+  ],
+  ['class', /\b(?:drop|pop|come) (?:by|in|round)\b|\bgive me a (?:ring|call)\b|\bmy office hours?\b/i],
+  [
+    'class',
+    new RegExp(
+      `${MARKER} (?:show|tell|explain|go through|do) (?:you |this |it )+.*\\b(?:in|at|on|when|after) (?:the |my |our )?(?:\\w+day|class|bench|board|floor|studio|next)\\b`,
+      'i',
+    ),
+  ],
+  [
+    'other',
+    /\b(?:I|we)(?:['’]ve|['’]m|['’]ll| have| am| will)?(?: also| just)? (?:sent|send|sending|wrote|written|write|mailed|emailed)\b.*\b(?:to you|you|e-?mail|message|letter|length)\b/i,
+  ],
+  [
+    'other',
+    /\b(?:check|look in|see) your (?:e-?mail|inbox|mail|messages|tray|folder)\b|\bby (?:e-?mail|mail|post)\b/i,
+  ],
+  ['other', /\b(?:post|thread|answer|reply) (?:on|in) the forum\b|\bin the forum\b/i],
   [
     'criterion',
-    /\b(?:[Ss]ee|[Ll]ook at|[Rr]efer to|[Cc]heck|[Rr]ead)\b.*\b(?:rubric|criteri(?:on|a)|comments? (?:under|on|beside) (?:the )?[A-Z“"])/,
+    /\b(?:[Ss]ee|[Ll]ook at|[Rr]efer to|[Cc]heck|[Rr]ead|[Ee]xplain(?:ed)?|[Ss]aid)\b.*\b(?:rubric|criteri(?:on|a)|(?:comments? |wrote )?(?:under|beside|next to) (?:the )?[A-Z“"])/,
   ],
-  ['criterion', /\bthe rubric (?:shows|says|tells|explains|has)\b/i],
-  ['overall', /\b(?:general|overall|final|closing|summary) (?:comments?|remarks?|words|notes?)\b/i],
-  ['overall', /\b(?:in|see) (?:the|my) summary\b/i],
-  ['paper', new RegExp(`\\bmy (?:\\w+ )?${FEEDBACK}\\b`, 'i')],
+  [
+    'criterion',
+    /\b(?:rubric|grid|criteria|mark scheme|descriptors?|matrix|checklist|level descriptions?)\b.*\b(?:shows?|says?|tells?|explains?|has|where|why|rest)\b/i,
+  ],
+  [
+    'overall',
+    /\b(?:general|overall|final|closing|summary) (?:comments?|remarks?|words|notes?|impression)\b/i,
+  ],
+  ['overall', /\b(?:in|see) (?:the|my) summary\b|\bcover note\b/i],
+  [
+    'overall',
+    /\b(?:I|my|rest|more|paragraph|summ(?:ed|ary|ing)|note|thoughts?)\b.*\b(?:at|on|to) the (?:end|foot|bottom|last page|top) ?(?:of|\b)(?! of (?:the|page) (?:first|second|third|paragraph))/i,
+  ],
   [
     'paper',
     new RegExp(
-      `\\b(?:see|check|look at|refer to|read|go through|more|rest|detailed|specific)\\b.*\\b${FEEDBACK}\\b`,
+      `\\b(?:see|check|look at|read|follow|go through|work through|find|open|in|under|with|through|of) my (?:\\w+ )?${FEEDBACK}\\b|\\bmy (?:\\w+ )?${FEEDBACK} (?:in|on|inside|beside|next to|throughout|attached|are (?:in|on|beside|next to|all over))\\b`,
       'i',
     ),
   ],
   [
     'paper',
     new RegExp(
-      `\\b${FEEDBACK}\\b.*\\b(?:in|on|inside|attached to) (?:the|your|this) (?:\\w+ )?${DOCUMENT}\\b`,
+      `\\b(?:see|check|look at|refer to|read|go through|work through|open)\\b.*\\b(?:the|these|those|my|all|other|following) (?:\\w+ )?${FEEDBACK}\\b`,
       'i',
     ),
   ],
-  ['paper', /\b(?:in-?line|margin(?:al)?|handwritten) (?:comments?|notes?|remarks?)\b/i],
-  ['paper', /\b(?:in|see) the margins?\b/i],
   [
     'paper',
-    /\b(?:marked|annotated|corrected|attached|returned|marked-up) (?:\w+ )?(?:copy|version|file|document|paper|PDF)\b/i,
+    new RegExp(
+      `\\b(?:more|rest|detailed|specific|further|other) (?:of (?:my|the) )?(?:\\w+ )?${FEEDBACK}\\b`,
+      'i',
+    ),
   ],
-  ['paper', /\b(?:document|file|copy|paper) (?:that )?I (?:returned|attached|marked|sent back)\b/i],
-  ['paper', /\bI(?:'ve|’ve| have)? (?:marked|circled|underlined|highlighted|struck)\b/i],
+  [
+    'paper',
+    new RegExp(
+      `\\b${FEEDBACK}\\b.*\\b(?:in|on|inside|attached to|beside|next to|throughout) (?:the|your|this) (?:\\w+ )?${DOCUMENT}\\b`,
+      'i',
+    ),
+  ],
+  [
+    'paper',
+    /\b(?:in-?line|margin(?:al)?|handwritten|bubble) (?:comments?|notes?|remarks?)\b|\btracked changes\b|\b(?:is|are|rest) inline\b/i,
+  ],
+  ['paper', /\b(?:in|see) the margins?(?: of your)?\b|\bbetween your lines\b/i],
+  [
+    'paper',
+    /\b(?:marked|annotated|corrected|attached|returned|marked-up|scanned) (?:\w+ )?(?:copy|version|file|document|paper|PDF|scan)\b/i,
+  ],
+  [
+    'paper',
+    /\b(?:document|file|copy|paper) (?:that )?I(?:['’]ve)? (?:returned|attached|marked|sent back)\b/i,
+  ],
+  [
+    'paper',
+    new RegExp(
+      `${MARKER} (?:circled|underlined|highlighted|struck|starred|ticked|commented (?:as|on|in|in detail))\\b`,
+      'i',
+    ),
+  ],
+  [
+    'paper',
+    new RegExp(
+      `${MARKER} marked (?!(?:it|this|these|those|them|all|you|yours?|blind|out|forty|\\d+)\\b)|\\b(?:which|that|where|as) I(?:['’]ve| have)? marked\\b`,
+      'i',
+    ),
+  ],
+  [
+    'paper',
+    new RegExp(
+      `${MARKER}(?: also| just)? (?:put|written|wrote|left|drawn|drew|made|added|stuck|scribbled)\\b.*\\b(?:margins?|pencil|in red|in green|in yellow|on your (?:\\w+ )?(?:copy|document|draft|file|drawing|typescript|version|text|plan|page)|in your (?:copy|document|draft|file|text))\\b`,
+      'i',
+    ),
+  ],
   [
     'paper',
     /\bthe (?:circled|highlighted|underlined|marked|yellow) (?:parts?|words?|passages?|lines?|bits?)\b/i,
   ],
-  ['paper', /^(?:see|same as|as) (?:above|below|before|earlier)\b/i],
+  ['paper', /^see (?:above|below|before|earlier)\b/i],
 ];
 
 /** An outside source is not feedback, whatever it is called. */

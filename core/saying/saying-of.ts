@@ -1,5 +1,5 @@
 import type { Judgement, Stance } from '../model/work.ts';
-import type { Said, SaidPart, Saying } from './says.ts';
+import { WEIGHTIEST, type Said, type SaidPart, type Saying } from './saying.ts';
 
 /** Remarks with the same key say the same. */
 export function sayingKey({ text, kind, change }: Said): string {
@@ -14,12 +14,25 @@ export interface Understood {
 }
 
 /**
- * What a remark says: the student's word; else what it was taken to say when it was decided; else as proposed. Which
- * decision it was changes nothing of it. null while nothing is known.
+ * What a remark says: the student's word, of the whole or of its parts; else what it was taken to say when it was decided;
+ * else as proposed. Which decision it was changes nothing of it. null while nothing is known.
  */
 export function stanceOf(remarkId: string, { judgements, sayings }: Understood): Stance | null {
   const judgement = judgements.get(remarkId);
-  return judgement?.stance ?? judgement?.taken?.stance ?? sayings.get(remarkId)?.stance ?? null;
+  return (
+    judgement?.stance ??
+    weightiestOf(judgement) ??
+    judgement?.taken?.stance ??
+    sayings.get(remarkId)?.stance ??
+    null
+  );
+}
+
+/** The weightiest of what the parts say, where the student put right what one of them says. */
+export function weightiestOf(judgement: Judgement | undefined): Stance | null {
+  const parts = judgement?.parts ?? [];
+  if (parts.every(({ stance }) => stance === null)) return null;
+  return WEIGHTIEST.find((one) => parts.some(({ stance, said }) => (stance ?? said) === one)) ?? null;
 }
 
 /**

@@ -5,7 +5,8 @@ import { stances, type Stance } from '../model/work.ts';
 import heldOut from './labelled/held-out.json' with { type: 'json' };
 import open from './labelled/open.json' with { type: 'json' };
 import { decodeModel, encodeModel } from './model.ts';
-import { says, WEIGHTIEST } from './says.ts';
+import { says } from './says.ts';
+import { WEIGHTIEST } from './saying.ts';
 
 const model = decodeModel(new Uint8Array(readFileSync(new URL('./saying.model', import.meta.url))));
 const say = (text: string, kind = 'text') => says({ text, kind, change: null }, model);
@@ -48,7 +49,7 @@ describe('what a remark says', () => {
     const longer = { ...change, after: 'a whole sentence that was put in' };
     expect(says({ text: '', kind: 'insertion', change: longer }, model).stance).toBe('fix');
     expect(say('', 'strikeout').stance).toBe('fix');
-    expect(say('').stance).toBe('note');
+    expect(say('').stance).toBe('question');
   });
 
   it('has parts in order that lie in the text, and the stance of the weightiest', () => {

@@ -1,5 +1,4 @@
-import { promisePlaces, type PromisePlace } from '../model/promises.ts';
-import type { Change } from '../model/remark.ts';
+import { promisePlaces } from '../model/promises.ts';
 import { stances, type Stance } from '../model/work.ts';
 import type { Span } from '../text/span.ts';
 import { featuresOf, type Features } from './features.ts';
@@ -7,64 +6,8 @@ import { probabilities, promiseClasses, stanceProbabilities, type SayingModel } 
 import { pointsNamed } from './named-points.ts';
 import { promiseIn } from './promise.ts';
 import { cutIntoParts, piecesOf } from './parts.ts';
+import { CALLS_FOR_CHANGE, toldBy, WEIGHTIEST, type Said, type SaidPart, type Saying } from './saying.ts';
 import { stanceOfMark } from './stance.ts';
-import { taskWording } from './task-wording.ts';
-
-/** Goes up whenever the same model comes to say something else: what was kept of it is worked out anew. */
-export const SAYS_VERSION = 1;
-
-/** One thing that a remark says. */
-export interface SaidPart extends Span {
-  readonly stance: Stance;
-  readonly callsForChange: boolean;
-  /** How likely each stance is. */
-  readonly likely: Readonly<Record<Stance, number>>;
-  readonly promise: PromisePlace | null;
-  /** How likely it promises more feedback anywhere. */
-  readonly promising: number;
-}
-
-/** What a remark says, as a model sees it: a proposal, which the student corrects. */
-export interface Saying {
-  /** That of its weightiest part. */
-  readonly stance: Stance;
-  /** How likely that is, 0 to 1. */
-  readonly confidence: number;
-  readonly sure: boolean;
-  readonly callsForChange: boolean;
-  /** The words that are a hint for next time, whatever else the remark says; null where there are none. */
-  readonly hint: string | null;
-  /** Where it says that more feedback is; null where it doesn't. */
-  readonly promise: PromisePlace | null;
-  /** Points that it says were lost; null where it names none. */
-  readonly points: number | null;
-  /** What is to be done about it, in words; null where it has none. */
-  readonly task: string | null;
-  readonly parts: readonly SaidPart[];
-  /** Which model says so. */
-  readonly model: string;
-}
-
-/** What parts weigh against one another, weightiest first: what is to be changed before what is well. */
-export const WEIGHTIEST: readonly Stance[] = [
-  'must-fix',
-  'fix',
-  'question',
-  'polish',
-  'advice',
-  'pointer',
-  'praise',
-  'note',
-];
-/** Stances of what calls for a change. */
-export const CALLS_FOR_CHANGE: ReadonlySet<Stance> = new Set(['must-fix', 'fix', 'polish']);
-
-/** What a remark says is told from these alone. */
-export interface Said {
-  readonly text: string;
-  readonly kind: string;
-  readonly change: Change | null;
-}
 
 /** What a remark says (computation.md 2): its parts, each with a stance, and what follows for the whole. */
 export function says(remark: Said, model: SayingModel): Saying {
@@ -101,10 +44,11 @@ function markSays({ kind, change }: Said, model: string): Saying {
     callsForChange: CALLS_FOR_CHANGE.has(stance),
     hint: null,
     promise: null,
+    promiseSaid: null,
     points: null,
-    task: null,
     parts: [],
     model,
+    because: null,
   };
 }
 
@@ -152,22 +96,21 @@ function weightier(x: SaidPart, y: SaidPart): SaidPart {
   return x.likely[x.stance] >= y.likely[y.stance] ? x : y;
 }
 
-function wholeOf(text: string, parts: readonly SaidPart[], model: SayingModel): Saying {
-  const stance = WEIGHTIEST.find((one) => parts.some((part) => part.stance === one)) ?? 'note';
-  const confidence = Math.max(
-    ...parts.filter((part) => part.stance === stance).map(({ likely }) => likely[stance]),
-  );
-  const hint = parts.find((part) => part.stance === 'advice');
+function wholeOf(text: string, parts: readonly SaidPart[], { sureFrom, version }: SayingModel): Saying {
+  const told = toldBy(text, parts);
+  const promising = parts.find(({ promise }) => promise !== null);
   return {
-    stance,
-    confidence,
-    sure: confidence >= model.sureFrom,
-    callsForChange: parts.some((part) => part.callsForChange),
-    hint: hint === undefined ? null : text.slice(hint.from, hint.to),
-    promise: parts.find(({ promise }) => promise !== null)?.promise ?? null,
+    ...told,
+    sure: told.confidence >= sureFrom,
+    promise: promising?.promise ?? null,
+    promiseSaid: promising === undefined ? null : sentenceOfPromise(text.slice(promising.from, promising.to)),
     points: pointsNamed(text),
-    task: taskWording(text, parts),
     parts,
-    model: model.version,
+    model: version,
+    because: null,
   };
+}
+
+function sentenceOfPromise(words: string): string {
+  return promiseIn(words)?.sentence ?? words;
 }

@@ -9,8 +9,12 @@ function stanceOfChange({ before, after }: Change): Stance {
   return Math.max(words(before), words(after)) <= SMALL_CHANGE_WORDS ? 'polish' : 'fix';
 }
 
-/** What a mark without words says by its kind: a proposed change by how much it changes, struck words are to go. */
+/**
+ * What a mark without words says by its kind: a proposed change by how much it changes, struck words are to go; of any other
+ * it has to be asked what it means. A recording says what nobody wrote down.
+ */
 export function stanceOfMark(kind: string, change: Change | null): Stance {
   if (change !== null) return stanceOfChange(change);
-  return kind === 'strikeout' || kind === 'deletion' ? 'fix' : 'note';
+  if (kind === 'recording') return 'note';
+  return kind === 'strikeout' || kind === 'deletion' ? 'fix' : 'question';
 }

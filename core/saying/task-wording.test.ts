@@ -16,7 +16,7 @@ it.each([
   ['Why 20 minutes and not 10?', 'Answer in the text: why 20 minutes and not 10?'],
   ['The hypothesis is missing from your report.', 'Add the hypothesis'],
   ['I’m not sure what you mean by “sustainable”.', 'Say what you mean by “sustainable”'],
-  ['The table says 14.', 'Put this right: the table says 14'],
+  ['The table says 14.', 'Improve the table: it says 14'],
 ])('%j becomes %j', (text, wording) => {
   expect(taskWording(text, [])).toBe(wording);
 });

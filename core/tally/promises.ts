@@ -3,8 +3,7 @@ import type { Channel } from '../model/channels.ts';
 import { CHANNELS_BY_PROMISE, type PromisePlace } from '../model/promises.ts';
 import type { Remark } from '../model/remark.ts';
 import type { PromiseNote } from '../model/work.ts';
-import { promiseIn } from '../saying/promise.ts';
-import type { Saying } from '../saying/says.ts';
+import type { Saying } from '../saying/saying.ts';
 import { promiseIdOf } from '../model/own-ids.ts';
 
 /** More feedback that is said to be somewhere, and whether it is. */
@@ -60,12 +59,11 @@ export function promisesOf(
   };
   const found = remarks.flatMap((remark): Promised[] => {
     if (!SPEAKS_OF_ALL.has(remark.channel) || remark.withdrawn) return [];
-    const part = sayings.get(remark.id)?.parts.find(({ promise }) => promise !== null);
-    const place = part?.promise ?? null;
-    if (part === undefined || place === null) return [];
+    const saying = sayings.get(remark.id);
+    const place = saying?.promise ?? null;
+    if (saying === undefined || place === null) return [];
     const id = promiseIdOf(remark.id);
-    const words = remark.text.slice(part.from, part.to);
-    const said = promiseIn(words)?.sentence ?? words;
+    const said = saying.promiseSaid ?? remark.text;
     return [{ id, remark, said, place, ...stateOf(place, remark, noteById.get(id)?.dismissed === true) }];
   });
   const byHand = notes

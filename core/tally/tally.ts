@@ -2,6 +2,7 @@ import { channels, type Channel } from '../model/channels.ts';
 import type { Remark } from '../model/remark.ts';
 import type { Judgement, Reading } from '../model/work.ts';
 import { wordingMark } from '../reading/need.ts';
+import { isDecided } from './decided.ts';
 
 interface ChannelCount {
   readonly channel: Channel;
@@ -23,11 +24,6 @@ export interface Tally {
 /** Whether a remark was read as it stands now: what the school changed later is unread again. */
 export function isRead(remark: Remark, reading: Reading | undefined): boolean {
   return reading?.read === true && reading.of === wordingMark(remark);
-}
-
-/** A decision was made, or the remark is carried to the next assignment. */
-export function isDecided(judgement: Judgement | undefined): boolean {
-  return judgement !== undefined && (judgement.decision !== null || judgement.carry);
 }
 
 /**

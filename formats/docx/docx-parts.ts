@@ -78,6 +78,32 @@ export function readStyles(xml: string | null): Styles {
   return { levels, lists };
 }
 
+/** The numberings whose items are counted and not only marked, each as id and depth with a space between. */
+export function readNumberings(xml: string | null): ReadonlySet<string> {
+  const counted = new Set<string>();
+  if (xml === null) return counted;
+  const abstract = new Set<string>();
+  let of = '';
+  let depth = '';
+  let number = '';
+  parseXml(xml, {
+    open: (name, attributes) => {
+      const value = attributes['w:val'] ?? '';
+      if (name === 'w:abstractNum') of = attributes['w:abstractNumId'] ?? '';
+      if (name === 'w:lvl') depth = attributes['w:ilvl'] ?? '';
+      if (name === 'w:numFmt' && value !== 'bullet' && value !== 'none') abstract.add(`${of} ${depth}`);
+      if (name === 'w:num') number = attributes['w:numId'] ?? '';
+      if (name === 'w:abstractNumId' && number !== '')
+        for (let level = 0; level < 9; level++)
+          if (abstract.has(`${value} ${level}`)) counted.add(`${number} ${level}`);
+    },
+    close: (name) => {
+      if (name === 'w:num') number = '';
+    },
+  });
+  return counted;
+}
+
 /** Where relations of the document lead, by their id. */
 export function readRelations(xml: string | null): ReadonlyMap<string, string> {
   const targets = new Map<string, string>();

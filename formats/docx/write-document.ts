@@ -3,7 +3,7 @@ import { LayoutWriter, type TrackedChange, type WrittenText } from '../text/layo
 import { TablePlaces } from '../text/table-places.ts';
 import { rowsFor, type ElementRows } from '../xml/element-rows.ts';
 import { parseXml, type Attributes } from '../xml/parse-xml.ts';
-import { readRelations, readStyles, type DocxParts, type Styles } from './docx-parts.ts';
+import { readNumberings, readRelations, readStyles, type DocxParts, type Styles } from './docx-parts.ts';
 
 /** The body of a Word document and its notes, written as a layout; what each element does is one row of `elements`. */
 
@@ -33,6 +33,11 @@ export function writeDocument(parts: DocxParts, ranges: Map<string, Range>): Wri
       const media = parts.media(relations.get(id) ?? '');
       if (media !== null) writer.picture({ ...media, description });
     },
+    linkOf: (id) => {
+      const to = relations.get(id) ?? '';
+      return /^(?:https?|mailto):/i.test(to) ? to : null;
+    },
+    numberings: readNumberings(parts.part('numbering.xml')),
     call: (part, id) => {
       writer.note(called.push({ part, id }));
     },
@@ -51,6 +56,10 @@ interface BodyContext {
   readonly range: (commentId: string) => Range;
   readonly picture: (relationId: string, description: string) => void;
   readonly call: (part: string, id: string) => void;
+  /** Where a relation leads outside of the file; null where it doesn't. */
+  readonly linkOf: (relationId: string) => string | null;
+  /** The numberings that count, by id and depth. */
+  readonly numberings: ReadonlySet<string>;
 }
 
 /** A walk over the document, or over one note of a part of notes. */
@@ -60,7 +69,11 @@ interface Walk extends BodyContext {
   readonly changes: TrackedChange[];
   readonly moves: { readonly id: string; readonly name: string }[];
   readonly paragraphs: { format: TrackedChange | null }[];
-  run: { bold: boolean; italic: boolean; format: TrackedChange | null };
+  run: { bold: boolean; italic: boolean; script: 'super' | 'sub' | null; format: TrackedChange | null };
+  /** Where the words that are walked over lead; null for nowhere. */
+  link: string | null;
+  /** The numbering of the paragraph that is open, as far as it was read. */
+  numbering: { id: string; depth: number };
   inText: boolean;
   inParagraphProperties: boolean;
   inRunProperties: boolean;
@@ -86,11 +99,14 @@ function append(walk: Walk, text: string): void {
   if (!writer.isOpen) begin(walk);
   const above = changes.at(-1);
   const under = [...(above === undefined ? [] : [above]), ...(run.format === null ? [] : [run.format])];
-  writer.append(text, run, under);
+  writer.append(text, { ...run, link: walk.link }, under);
 }
 
 /** A note is a footnote, whatever the style of its paragraphs. */
-function restyle({ writer, note }: Walk, look: { kind: 'heading' | 'item'; level: number }): void {
+function restyle(
+  { writer, note }: Walk,
+  look: { kind: 'heading' | 'item'; level: number; ordered?: boolean },
+): void {
   if (note === null) writer.restyle(look);
 }
 
@@ -178,10 +194,21 @@ const elements: ElementRows<Walk> = {
   },
   'w:numPr': {
     open: (walk) => {
+      walk.numbering = { id: '', depth: 0 };
       if (walk.inParagraphProperties) restyle(walk, { kind: 'item', level: 0 });
     },
+    close: (walk) => {
+      const { id, depth } = walk.numbering;
+      if (walk.inParagraphProperties)
+        restyle(walk, { kind: 'item', level: depth, ordered: walk.numberings.has(`${id} ${depth}`) });
+    },
   },
-  'w:r': { open: (walk) => (walk.run = { bold: false, italic: false, format: null }) },
+  'w:ilvl': {
+    open: ({ numbering }, attributes) =>
+      (numbering.depth = Math.min(8, Number(attributes['w:val'] ?? 0) || 0)),
+  },
+  'w:numId': { open: ({ numbering }, attributes) => (numbering.id = attributes['w:val'] ?? '') },
+  'w:r': { open: (walk) => (walk.run = { bold: false, italic: false, script: null, format: null }) },
   'w:rPr': {
     open: (walk) => (walk.inRunProperties = true),
     close: (walk) => (walk.inRunProperties = false),
@@ -195,6 +222,17 @@ const elements: ElementRows<Walk> = {
     open: (walk, attributes) => {
       if (ofRun(walk)) walk.run.italic = isOn(attributes['w:val']);
     },
+  },
+  'w:vertAlign': {
+    open: (walk, attributes) => {
+      const value = attributes['w:val'] ?? '';
+      if (ofRun(walk))
+        walk.run.script = value === 'superscript' ? 'super' : value === 'subscript' ? 'sub' : null;
+    },
+  },
+  'w:hyperlink': {
+    open: (walk, attributes) => (walk.link = walk.linkOf(attributes['r:id'] ?? '')),
+    close: (walk) => (walk.link = null),
   },
   ...rowsFor(['w:t', 'w:delText'], {
     open: (walk) => (walk.inText = true),
@@ -253,7 +291,9 @@ function writeBody(xml: string, context: BodyContext, note: Walk['note']): void 
     changes: [],
     moves: [],
     paragraphs: [],
-    run: { bold: false, italic: false, format: null },
+    run: { bold: false, italic: false, script: null, format: null },
+    link: null,
+    numbering: { id: '', depth: 0 },
     inText: false,
     inParagraphProperties: false,
     inRunProperties: false,

@@ -1,5 +1,5 @@
 import { newDoc, type Doc, type Structure } from './pdfkit.ts';
-import type { RichBlock, Run } from '#core/paper/draft.ts';
+import type { PictureBlock, RichBlock, Run, TableBlock, TextBlock } from '#core/paper/draft.ts';
 
 /** A table of text; cells are paragraphs. */
 interface PdfTable {
@@ -35,6 +35,8 @@ export interface PdfToWrite {
   /** When it was made, ISO 8601: the same content at the same time gives the same bytes. */
   readonly at: string;
   readonly blocks: readonly (RichBlock | PdfTable | PdfFacts | PdfPicturePage)[];
+  /** Bytes of the pictures in the text, by their hash (PNG or JPEG); others are left out, their captions kept. */
+  readonly pictures?: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
 }
 
 /** Fonts to embed, for each look one file for each range of characters, the most usual first (WOFF, TTF or OTF). */
@@ -58,7 +60,7 @@ type Look = keyof PdfFonts;
  * Characters that no font has are written as "?".
  */
 export async function writePdf(
-  { title, language, at, blocks }: PdfToWrite,
+  { title, language, at, blocks, pictures = new Map() }: PdfToWrite,
   fonts: PdfFonts,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const date = new Date(at);
@@ -81,7 +83,7 @@ export async function writePdf(
     doc.on('end', () => resolve(joined(chunks)));
     doc.on('error', reject);
   });
-  const pen = penFor(doc, fonts);
+  const pen: Pen = { ...penFor(doc, fonts), pictures, notes: [], counts: new Map() };
   const root = doc.struct('Document');
   doc.addStructure(root);
   for (const [index, block] of blocks.entries()) {
@@ -90,6 +92,7 @@ export async function writePdf(
     if (!isPicture && (index === 0 || blocks[index - 1].kind === 'picture page')) doc.addPage();
     write(block, pen, root);
   }
+  writeNotes(pen, root);
   if (blocks.length === 0) doc.addPage();
   numberPages(pen);
   root.end();
@@ -114,6 +117,11 @@ interface Pen {
   readonly width: number;
   /** Writes runs as one paragraph, from a place on. */
   text(runs: readonly Run[], size: number, place: { x: number; y: number; width: number }): void;
+  readonly pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
+  /** The footnotes that were called so far; they stand at the end. */
+  readonly notes: string[];
+  /** How many items of each numbered list were written. */
+  readonly counts: Map<number, number>;
   /** How high a paragraph is. */
   height(runs: readonly Run[], size: number, width: number): number;
 }
@@ -135,11 +143,12 @@ function facesIn(doc: Doc, fonts: PdfFonts): Readonly<Record<Look, readonly Face
   return { regular: faces('regular'), bold: faces('bold'), italic: faces('italic') };
 }
 
-function penFor(doc: Doc, fonts: PdfFonts): Pen {
+function penFor(doc: Doc, fonts: PdfFonts): Pick<Pen, 'doc' | 'width' | 'text' | 'height'> {
   const faces = facesIn(doc, fonts);
   const width = A4_WIDTH - 2 * MARGIN;
+  // An empty paragraph is as high as one with words.
   const piecesOf = (runs: readonly Run[]) =>
-    runs.flatMap(({ text, bold, italic }) =>
+    (runs.length === 0 ? plain('') : runs).flatMap(({ text, bold, italic }) =>
       piecesIn(text, faces[bold ? 'bold' : italic ? 'italic' : 'regular']),
     );
   return {
@@ -207,10 +216,20 @@ function write(block: PdfToWrite['blocks'][number], pen: Pen, root: Structure): 
       break;
     }
     case 'item':
-      writeItem(pen, root, block.runs);
+      writeItem(pen, root, block);
       break;
-    case 'paragraph':
-      writeParagraph(pen, root, 'P', block.runs, { size: TEXT, before: 0, bold: false });
+    case 'quote':
+    case 'paragraph': {
+      const isQuote = block.kind === 'quote';
+      const look = { size: TEXT, before: 0, bold: false, inset: isQuote ? INSET : 0 };
+      writeParagraph(pen, root, isQuote ? 'BlockQuote' : 'P', block.runs, look);
+      break;
+    }
+    case 'picture':
+      writeFigure(pen, root, block);
+      break;
+    case 'rows':
+      writeTable(pen, root, block);
       break;
   }
 }
@@ -220,31 +239,96 @@ function writeParagraph(
   root: Structure,
   tag: string,
   runs: readonly Run[],
-  { size, before, bold }: { size: number; before: number; bold: boolean },
+  { size, before, bold, inset = 0 }: { size: number; before: number; bold: boolean; inset?: number },
 ): void {
   const { doc } = pen;
-  const own = bold ? runs.map((run) => ({ ...run, bold: true })) : runs;
+  const own = noted(pen, bold ? runs.map((run) => ({ ...run, bold: true })) : runs);
+  const width = pen.width - 2 * inset;
   doc.y += before;
-  const height = pen.height(own, size, pen.width);
+  const height = pen.height(own, size, width);
   // A heading stays with the line after it; a long paragraph goes on over the page by itself.
   if (doc.y + Math.min(height, 3 * size) + (bold ? 3 * TEXT : 0) > bottomOf(doc)) doc.addPage();
-  root.add(doc.struct(tag, () => pen.text(own, size, { x: MARGIN, y: doc.y, width: pen.width })));
+  root.add(doc.struct(tag, () => pen.text(own, size, { x: MARGIN + inset, y: doc.y, width })));
   doc.y += GAP;
 }
 
-function writeItem(pen: Pen, root: Structure, runs: readonly Run[]): void {
-  const { doc } = pen;
+/** Where a footnote is called its number stands, in brackets: raised digits are in few fonts. */
+function noted({ notes }: Pen, runs: readonly Run[]): Run[] {
+  return runs.map((run) => (run.note === undefined ? run : { ...run, text: `[${notes.push(run.note)}]` }));
+}
+
+function writeNotes(pen: Pen, root: Structure): void {
+  if (pen.notes.length > 0) rule(pen.doc, pen.doc.y);
+  for (const [index, note] of [...pen.notes].entries())
+    writeParagraph(pen, root, 'P', plain(`[${index + 1}] ${note}`), { size: SMALL, before: 0, bold: false });
+}
+
+/** In points: how far a quotation, or a level of a list, stands in. */
+const INSET = 22;
+
+function writeItem(pen: Pen, root: Structure, { runs, level, list: of }: TextBlock): void {
+  const { doc, counts } = pen;
   if (doc.y + 2 * TEXT > bottomOf(doc)) doc.addPage();
   const { y } = doc;
+  const number = (counts.get(of?.number ?? 0) ?? 0) + 1;
+  counts.set(of?.number ?? 0, number);
+  const x = MARGIN + level * INSET;
   const list = doc.struct('L');
   root.add(list);
   const item = doc.struct('LI');
   list.add(item);
-  item.add(doc.struct('Lbl', () => pen.text(plain('•'), TEXT, { x: MARGIN, y, width: 12 })));
-  item.add(doc.struct('LBody', () => pen.text(runs, TEXT, { x: MARGIN + 14, y, width: pen.width - 14 })));
+  const label = of?.ordered === true ? `${number}.` : '•';
+  const inset = of?.ordered === true ? 20 : 14;
+  item.add(doc.struct('Lbl', () => pen.text(plain(label), TEXT, { x, y, width: inset })));
+  const own = noted(pen, runs);
+  const width = pen.width - (x - MARGIN) - inset;
+  item.add(doc.struct('LBody', () => pen.text(own, TEXT, { x: x + inset, y, width })));
   item.end();
   list.end();
   doc.y += GAP / 2;
+}
+
+/** A CSS pixel in points. */
+const PIXEL = 0.75;
+
+function writeFigure(pen: Pen, root: Structure, block: PictureBlock): void {
+  const { doc } = pen;
+  const bytes = pen.pictures.get(block.hash);
+  if (bytes !== undefined && block.width > 0) {
+    const room = bottomOf(doc) - MARGIN - 3 * TEXT;
+    const share = Math.min(1, pen.width / (block.width * PIXEL), room / (block.height * PIXEL));
+    const [width, height] = [block.width * PIXEL * share, block.height * PIXEL * share];
+    if (doc.y + height + 3 * TEXT > bottomOf(doc)) doc.addPage();
+    const { y } = doc;
+    root.add(doc.struct('Figure', { alt: block.alt }, () => doc.image(bytes, MARGIN, y, { width, height })));
+    doc.y = y + height + GAP;
+  }
+  if (block.runs.some(({ text }) => text.trim() !== ''))
+    writeParagraph(pen, root, 'Caption', block.runs, { size: SMALL, before: 0, bold: false });
+}
+
+/** A table of the text: its cells as paragraphs, under their heads where it has any. */
+function writeTable(pen: Pen, root: Structure, { rows }: TableBlock): void {
+  const columns = Math.max(1, ...rows.map((row) => row.reduce((sum, { across }) => sum + across, 0)));
+  const cellText = (blocks: readonly RichBlock[]): string[] =>
+    blocks.flatMap((block) =>
+      block.kind === 'rows'
+        ? []
+        : [
+            noted(pen, block.runs)
+              .map(({ text }) => text)
+              .join(''),
+          ],
+    );
+  const told = rows.map((row) =>
+    row.flatMap(({ blocks, across }) => [cellText(blocks), ...Array.from({ length: across - 1 }, () => [])]),
+  );
+  const filled = told.map((row) => [...row, ...Array.from({ length: columns - row.length }, () => [])]);
+  const [first, ...rest] = filled;
+  const isHead = rows[0]?.every((cell) => cell.isHead) ?? false;
+  const shares = Array.from({ length: columns }, () => 1 / columns);
+  if (isHead) writeRows(pen, root, { head: first.map((cell) => cell.join(' ')), shares, rows: rest });
+  else writeRows(pen, root, { head: first.map(() => ''), shares, rows: filled, isHeadless: true });
 }
 
 /** Around a picture that fills a page: printers leave an edge blank. */
@@ -275,11 +359,14 @@ function writeRows(
     head,
     shares,
     rows,
+    isHeadless = false,
   }: {
     /** null: the first cell of each row is its head. */
     readonly head: readonly string[] | null;
     readonly shares: readonly number[];
     readonly rows: readonly (readonly (readonly string[])[])[];
+    /** It has no head at all. */
+    readonly isHeadless?: boolean;
   },
 ): void {
   const { doc } = pen;
@@ -298,7 +385,7 @@ function writeRows(
     // Higher than a page: it flows on over the next by itself.
     if (!fits && height < bottomOf(doc) - MARGIN) {
       doc.addPage();
-      if (head !== null && !isHead)
+      if (head !== null && !isHead && !isHeadless)
         row(
           head.map((one) => [one]),
           true,
@@ -326,7 +413,7 @@ function writeRows(
     tr.end();
     doc.y = end + CELL;
   };
-  if (head !== null)
+  if (head !== null && !isHeadless)
     row(
       head.map((one) => [one]),
       true,

@@ -21,6 +21,8 @@ import type { Anchor, Mark } from '../marked-paper.ts';
 export interface TextStyle {
   readonly bold: boolean;
   readonly italic: boolean;
+  readonly script?: LayoutStyle['script'];
+  readonly link?: string | null;
 }
 
 /** Who changed what: words under one are one tracked change as long as nothing else stands between them. */
@@ -37,7 +39,9 @@ export interface TrackedSpan extends Span {
   readonly change: TrackedChange;
 }
 
-type BlockStart = Pick<LayoutBlock, 'kind' | 'level' | 'cell'>;
+type LayoutLook = Omit<LayoutStyle, keyof Span>;
+
+type BlockStart = Pick<LayoutBlock, 'kind' | 'level' | 'cell'> & { readonly ordered?: boolean };
 
 /** Writes a paper down piece by piece as it is read, with what was changed and where things hang. */
 export class LayoutWriter {
@@ -87,12 +91,21 @@ export class LayoutWriter {
   endBlock(): void {
     if (this.open === null) return;
     const { start, from } = this.open;
-    this.blocks.push({ ...start, from, to: this.length, styles: this.styles, picture: null });
+    this.blocks.push({ ordered: false, ...start, from, to: this.length, styles: this.styles, picture: null });
     this.open = null;
     const { cell } = start;
     for (const picture of this.waiting.splice(0)) {
       const at = this.length;
-      this.blocks.push({ kind: 'picture', level: 0, cell, from: at, to: at, styles: [], picture });
+      this.blocks.push({
+        kind: 'picture',
+        level: 0,
+        ordered: false,
+        cell,
+        from: at,
+        to: at,
+        styles: [],
+        picture,
+      });
     }
   }
 
@@ -105,11 +118,16 @@ export class LayoutWriter {
     this.write(piece);
     const to = this.length;
     this.endsInSpace = piece.endsWith(' ');
-    if (style.bold || style.italic) {
+    const look = {
+      bold: style.bold,
+      italic: style.italic,
+      script: style.script ?? null,
+      link: style.link ?? null,
+    };
+    if (look.bold || look.italic || look.script !== null || look.link !== null) {
       const last = this.styles.at(-1);
-      if (last?.to === from && last.bold === style.bold && last.italic === style.italic)
-        this.styles[this.styles.length - 1] = { ...last, to };
-      else this.styles.push({ from, to, bold: style.bold, italic: style.italic });
+      if (last?.to === from && sameLook(last, look)) this.styles[this.styles.length - 1] = { ...last, to };
+      else this.styles.push({ from, to, ...look });
     }
     for (const change of changes) this.track(change, from, to);
     this.wordsEnd = to;
@@ -161,6 +179,10 @@ export class LayoutWriter {
     const paper = paperOfLayout(layout, 'accepted');
     return { layout, paper, map: layoutMap(layout, paper), tracked: this.tracked };
   }
+}
+
+function sameLook(x: LayoutLook, y: LayoutLook): boolean {
+  return x.bold === y.bold && x.italic === y.italic && x.script === y.script && x.link === y.link;
 }
 
 /** The same for whatever is one change, wherever it stands. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Rubric } from '#core/model/facts.ts';
 import { paperOf } from '#core/paper/paper.ts';
-import { writeDraftDocx } from '#formats/docx/write-docx.ts';
+import { writeDraftDocx } from '#formats/docx/write-draft.ts';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import { buildDesk } from '#demo/build-desk.ts';
@@ -40,6 +40,7 @@ async function mark(
   const docx = await writeDraftDocx(
     texts.map(({ kind, level, text }) => ({ kind, level, runs: [{ text, bold: false, italic: false }] })),
     'report',
+    new Map(),
   );
   const judged = judgeResubmission(
     {

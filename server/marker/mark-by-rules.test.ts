@@ -8,7 +8,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { buildDesk } from '#demo/build-desk.ts';
 import type { FileFact, Marking } from '#core/model/facts.ts';
 import type { HandingIn } from '#formats/desk/handing-in.ts';
-import { writeDraftDocx } from '#formats/docx/write-docx.ts';
+import { writeDraftDocx } from '#formats/docx/write-draft.ts';
 import { hashOf } from '#formats/hash.ts';
 import { readDiscussion } from '#formats/posts/read-posts.ts';
 import { readPaper } from '#formats/read-paper.ts';
@@ -75,7 +75,7 @@ describe('a final of which nothing was marked before', () => {
       level: 0,
       runs: [{ text: change(text), bold: false, italic: false }],
     }));
-    const file = await sent('Brief.docx', DOCX, await writeDraftDocx(blocks, 'Brief'));
+    const file = await sent('Brief.docx', DOCX, await writeDraftDocx(blocks, 'Brief', new Map()));
     return marked('policy-brief', { kind: 'paper', files: [file] });
   }
   const REVISED: readonly (readonly [string, string])[] = [

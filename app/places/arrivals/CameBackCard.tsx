@@ -12,7 +12,7 @@ import { latenessSentence, markerShown, scoreChangeTold } from '../../shared/lin
 import { channelAddress, TallyChips } from '../../shared/line/TallyChips.tsx';
 import * as words from '../../words/en.ts';
 import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
-import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
+import { markAllRead, markScoreSeen } from '../../workspace/commands/reading.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
 

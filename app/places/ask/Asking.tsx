@@ -59,7 +59,7 @@ function contextOf(remark: Remark | undefined): string {
 }
 
 function remarkOf(query: Query, records: RecordMaps): Remark | undefined {
-  return query.remarkId === null ? undefined : records.remarks.get(query.remarkId);
+  return query.about === null ? undefined : records.remarks.get(query.about.remarkId);
 }
 
 /** The list for one person as plain text. */

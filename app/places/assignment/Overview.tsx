@@ -7,7 +7,7 @@ import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { channelAddress, TallyChips } from '../../shared/line/TallyChips.tsx';
 import * as words from '../../words/en.ts';
 import { changedUnread, isGoneThrough, type AssignmentView } from '#core/assignment/view.ts';
-import { markAllRead, markScoreSeen } from '../../workspace/commands/decide.ts';
+import { markAllRead, markScoreSeen } from '../../workspace/commands/reading.ts';
 import { RemarkLines } from '../../shared/remark/RemarkLines.tsx';
 import { Attempts } from './Attempts.tsx';
 import { Awaited } from './Awaited.tsx';

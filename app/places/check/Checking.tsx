@@ -1,8 +1,11 @@
 import { Fold } from '../../shared/controls/Fold.tsx';
+import type { Unanswered as Reason } from '#core/check/answered.ts';
+import type { Remark } from '#core/model/remark.ts';
 import { needsOf } from '#core/check/needs.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
+import type { Comparison } from '#core/difference/display.ts';
+import { ComparedText } from '../../shared/compare/ComparedText.tsx';
 import { stationOf } from '#core/assignment/line.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { blocksOfLines, paperOf, type Paper } from '#core/paper/paper.ts';
@@ -78,6 +81,14 @@ function PostCompared({ view, after }: { view: AssignmentView; after: Paper }) {
   );
 }
 
+/** The reasons in the order in which they are seen to: what is not begun comes before what is nearly done. */
+const REASONS: readonly Reason[] = [
+  'undecided',
+  'no answer yet',
+  'ticked without an answer',
+  'not asked yet',
+];
+
 function Unanswered({ outlet: { work: view, answers } }: { outlet: AssignmentOutlet }) {
   const open = view.remarks.flatMap((remark) => {
     const answer = answers.get(remark.id);
@@ -89,32 +100,50 @@ function Unanswered({ outlet: { work: view, answers } }: { outlet: AssignmentOut
       <p className="mt-1 text-sm text-quiet">
         {open.length === 0 ? words.check.allAnswered : words.check.unansweredLead(open.length)}
       </p>
-      <ul className="mt-2">
-        {open.map(({ remark, because }) => (
-          <li key={remark.id} className="border-t border-rule">
-            <Link
-              to={assignmentAddress(
-                // It is decided about where it was made; what is done about it is done here.
-                because === 'undecided' || because === 'not asked yet'
-                  ? remark.assignmentId
-                  : view.assignment.id,
-                because === 'undecided' ? 'decide' : because === 'not asked yet' ? 'read' : 'revise',
-                { remark: remark.id },
-              )}
-              className="flex gap-3 py-2 hover:underline"
-            >
-              <span className="w-5 shrink-0 text-right text-sm text-quiet">
-                {view.numberByRemark.get(remark.id)}
-              </span>
-              <span className="min-w-0">
-                <span className="line-clamp-2">{saidBy(remark)}</span>
-                <span className="text-sm text-quiet">{words.unanswered[because]}</span>
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
+      {REASONS.map((reason) => {
+        const own = open.filter(({ because }) => because === reason);
+        if (own.length === 0) return null;
+        return (
+          <Fold
+            key={reason}
+            className="mt-3 border-t border-rule pt-2"
+            defaultOpen={open.length <= FEW || reason !== 'undecided'}
+            label={words.check.reason(words.unanswered[reason], own.length)}
+          >
+            <ul>
+              {own.map(({ remark }) => (
+                <OpenRemark key={remark.id} view={view} remark={remark} because={reason} />
+              ))}
+            </ul>
+          </Fold>
+        );
+      })}
     </section>
+  );
+}
+
+/** So many are shown at once, whatever their reason. */
+const FEW = 12;
+
+function OpenRemark({ view, remark, because }: { view: AssignmentView; remark: Remark; because: Reason }) {
+  const isElsewhere = because === 'undecided' || because === 'not asked yet';
+  return (
+    <li className="border-b border-rule last:border-b-0">
+      <Link
+        to={assignmentAddress(
+          // It is decided about where it was made; what is done about it is done here.
+          isElsewhere ? remark.assignmentId : view.assignment.id,
+          because === 'undecided' ? 'decide' : because === 'not asked yet' ? 'read' : 'revise',
+          { remark: remark.id },
+        )}
+        className="flex gap-3 py-2 hover:underline"
+      >
+        <span className="w-5 shrink-0 text-right text-sm text-quiet">
+          {view.numberByRemark.get(remark.id)}
+        </span>
+        <span className="line-clamp-2 min-w-0">{saidBy(remark)}</span>
+      </Link>
+    </li>
   );
 }
 
@@ -168,98 +197,5 @@ function Compared({ before, after }: { before: Paper; after: Paper }) {
       </p>
     );
   if (comparison === null) return <p className="mt-3 text-quiet">{words.check.comparing}</p>;
-  const { kept, added, removed, moved } = comparison.counts;
-  const same = comparison.passages.every(isUnchanged);
-  return (
-    <>
-      <p className="mt-1 text-sm text-quiet">{words.check.counts(kept, added, removed, moved)}</p>
-      <p className="mb-4 text-sm text-quiet">{same ? words.check.same : words.check.legend}</p>
-      <div className="max-w-[44rem] font-serif leading-relaxed">{foldUnchanged(comparison.passages)}</div>
-    </>
-  );
-}
-
-function isUnchanged(passage: Passage): boolean {
-  return passage.every((piece) => piece.kind === 'kept');
-}
-
-/** Longer runs of unchanged paragraphs are folded between the changed ones. */
-function foldUnchanged(passages: readonly Passage[]): React.ReactNode[] {
-  const shown: React.ReactNode[] = [];
-  for (let from = 0; from < passages.length;) {
-    let to = from;
-    while (to < passages.length && isUnchanged(passages[to]) === isUnchanged(passages[from])) to++;
-    const run = passages
-      .slice(from, to)
-      .map((passage, i) => <ComparedPassage key={from + i} passage={passage} />);
-    shown.push(
-      isUnchanged(passages[from]) && run.length > 1 ? (
-        <Fold
-          key={`fold ${from}`}
-          className="mb-3"
-          labelClass="font-sans text-sm text-quiet"
-          label={words.check.skipped(run.length)}
-        >
-          <div className="mt-2">{run}</div>
-        </Fold>
-      ) : (
-        run
-      ),
-    );
-    from = to;
-  }
-  return shown;
-}
-
-const NAMES: Record<Exclude<Piece['kind'], 'kept'>, string> = {
-  added: words.check.added,
-  removed: words.check.removed,
-  'moved here': words.check.movedHere,
-  'moved away': words.check.movedAway,
-};
-
-/** What became of the words that follow, for whoever can't see how they look. */
-function Named({ name }: { name: string }) {
-  return <span className="sr-only select-none">{`[${name}] `}</span>;
-}
-
-function ComparedPassage({ passage }: { passage: Passage }) {
-  return (
-    <p className="mb-3 whitespace-pre-wrap">
-      {passage.map((piece, index) => {
-        if (piece.kind === 'kept') return <span key={index}>{piece.text}</span>;
-        const name = NAMES[piece.kind];
-        if (piece.kind === 'added')
-          return (
-            <ins
-              key={index}
-              className="bg-[color-mix(in_srgb,var(--accent)_12%,transparent)] decoration-accent decoration-2 underline-offset-3"
-            >
-              <Named name={name} />
-              {piece.text}
-            </ins>
-          );
-        if (piece.kind === 'removed')
-          return (
-            <del key={index} className="text-quiet">
-              <Named name={name} />
-              {piece.text}
-            </del>
-          );
-        return (
-          <span
-            key={index}
-            className={
-              piece.kind === 'moved here'
-                ? 'underline decoration-dotted decoration-2 underline-offset-4'
-                : 'text-quiet line-through decoration-dotted'
-            }
-          >
-            <Named name={name} />
-            {piece.text}
-          </span>
-        );
-      })}
-    </p>
-  );
+  return <ComparedText comparison={comparison} />;
 }

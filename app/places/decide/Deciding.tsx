@@ -3,13 +3,14 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { Link } from 'react-router';
 import type { Remark } from '#core/model/remark.ts';
 import { stances, type Decision } from '#core/model/work.ts';
-import { isDecided } from '#core/tally/tally.ts';
+import { isDecided } from '#core/tally/decided.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { useAddress } from '../../shared/page/address.ts';
 import { Button, Empty } from '../../shared/controls/Controls.tsx';
 import { DecisionButtons } from '../../shared/remark/Decisions.tsx';
 import { useKeys } from '../../shared/page/hooks.ts';
 import { NoteField, StanceChoice } from '../../shared/remark/Judging.tsx';
+import { sayWhatMoves } from '../../shared/remark/moved.ts';
 import { confirmSuggestion } from '../../workspace/state/suggestions.ts';
 import { CriterionChoice } from '../../shared/remark/CriterionChoice.tsx';
 import { PointsBehind } from '../../shared/remark/PointsBehind.tsx';
@@ -17,7 +18,8 @@ import { PartsSaid } from '../../shared/remark/PartsSaid.tsx';
 import { SlipExtras } from '../../shared/remark/SlipExtras.tsx';
 import * as words from '../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
-import { decideRemark, setStance, toggleCarry } from '../../workspace/commands/decide.ts';
+import { carryInHand, decideInHand, sayInHand, takeNextPart } from '../../shared/remark/in-hand.ts';
+import { PartsBar } from '../../shared/remark/PartsBar.tsx';
 import { Passage } from './Passage.tsx';
 import { Summary } from './Summary.tsx';
 import { remarkAddress } from '../../shared/page/addresses.ts';
@@ -43,7 +45,7 @@ export function Deciding() {
         undecided.find((r) => r.id !== remark?.id),
     );
   const decide = (decision: Decision) => (held: boolean) => {
-    if (!held && remark !== undefined) void hold(decideRemark(workspace, remark, decision));
+    if (!held && remark !== undefined) void hold(decideInHand(workspace, view, remark, decision));
   };
   // The address names the remark, so that it stays when it is no longer the first undecided one.
   const hold = async (done: Promise<void>) => {
@@ -62,18 +64,22 @@ export function Deciding() {
       stances.map((stance, i) => [
         String(i + 1),
         () => {
-          if (remark !== undefined) void hold(setStance(workspace, remark, stance));
+          if (remark !== undefined) void hold(sayInHand(workspace, view, remark, stance));
         },
       ]),
     ),
     '0': () => {
-      if (remark !== undefined) void hold(setStance(workspace, remark, null));
+      if (remark !== undefined) void hold(sayInHand(workspace, view, remark, null));
     },
     l: (held) => {
-      if (!held && remark !== undefined) void hold(confirmSuggestion(workspace, view, remark));
+      if (!held && remark !== undefined)
+        void hold(sayWhatMoves(workspace, view, remark, confirmSuggestion(workspace, view, remark)));
     },
     c: (held) => {
-      if (!held && remark !== undefined) void hold(toggleCarry(workspace, remark));
+      if (!held && remark !== undefined) void hold(carryInHand(workspace, view, remark));
+    },
+    s: () => {
+      if (remark !== undefined) takeNextPart(view, remark);
     },
   });
   if (view.remarks.length === 0)
@@ -118,7 +124,6 @@ export function Deciding() {
 }
 
 function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
-  const judgement = view.judgements.get(remark.id);
   const criterion = criterionFor(view, remark);
   const scaled = view.criteria.find((one) => one.criterion.id === criterion?.id);
   const level = scaled?.result?.level;
@@ -130,7 +135,7 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
         {criterion !== null && ` · ${criterion.title}`}
       </p>
       <p className="mt-1 text-[1.15rem] leading-snug whitespace-pre-wrap">
-        <PartsSaid view={view} remark={remark} />
+        <PartsSaid view={view} remark={remark} explained />
       </p>
       <SlipExtras view={view} remark={remark} focused />
       <div className="my-4 flex flex-wrap items-baseline justify-between gap-3 border-y border-dashed border-rule py-2 text-sm text-quiet">
@@ -138,9 +143,10 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
         <CriterionChoice view={view} remark={remark} />
         {level && <span>{words.deciding.nextLevel(level)}</span>}
         <PointsBehind view={view} remark={remark} />
+        <PartsBar view={view} remark={remark} />
       </div>
-      <DecisionButtons remark={remark} judgement={judgement} large />
-      <NoteField remark={remark} judgement={judgement} />
+      <DecisionButtons view={view} remark={remark} large />
+      <NoteField view={view} remark={remark} />
       <p className="mt-3 text-sm">
         <Link to={remarkAddress(remark)} className="font-semibold text-accent hover:underline">
           {words.deciding.inItsPlace}

@@ -1,16 +1,17 @@
 import { ToggleButton } from '../../shared/controls/Toggles.tsx';
 import { CheckBox } from '../../shared/controls/CheckBox.tsx';
-import { Select } from '../../shared/controls/Select.tsx';
+import { passes, type Filter } from '../../shared/remark/filter.ts';
+import { FilterRow } from '../../shared/remark/FilterRow.tsx';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { channels } from '#core/model/channels.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { decisions, type Decision } from '#core/model/work.ts';
-import { isDecided } from '#core/tally/tally.ts';
+import { decisionsIn, isDecided } from '#core/tally/decided.ts';
 import { Button } from '../../shared/controls/Controls.tsx';
 import { decisionLook } from '../../shared/remark/decision-look.ts';
 import { DecisionSign } from '../../shared/remark/Decisions.tsx';
+import { RemarkFacts } from '../../shared/remark/RemarkFacts.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
 import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
@@ -53,15 +54,9 @@ export function Summary({ view, onOpen }: ListProps) {
 function ByDecision({ view, onOpen }: ListProps) {
   const undecided = view.remarks.filter((remark) => !isDecided(view.judgements.get(remark.id)));
   const inGroup = (group: Decision | 'carry') =>
-    view.remarks.filter((remark) => {
-      const judgement = view.judgements.get(remark.id);
-      return group === 'carry' ? judgement?.carry === true : judgement?.decision === group;
-    });
+    view.remarks.filter(({ id }) => decisionsIn(view.judgements.get(id)).includes(group));
   return (
-    <div className="grid gap-6">
-      {undecided.length > 0 && (
-        <Group title={<b>{words.deciding.undecided}</b>} remarks={undecided} view={view} onOpen={onOpen} />
-      )}
+    <div className="grid grid-cols-1 gap-6">
       {GROUPS.map((group) => {
         const { icon: Icon, text } = decisionLook[group];
         const title = (
@@ -72,6 +67,9 @@ function ByDecision({ view, onOpen }: ListProps) {
         );
         return <Group key={group} title={title} remarks={inGroup(group)} view={view} onOpen={onOpen} />;
       })}
+      {undecided.length > 0 && (
+        <Group title={<b>{words.deciding.undecided}</b>} remarks={undecided} view={view} onOpen={onOpen} />
+      )}
     </div>
   );
 }
@@ -95,12 +93,15 @@ function Group({
           <li key={remark.id} className="border-t border-rule">
             <button
               type="button"
-              className="flex w-full gap-3 py-2 text-left hover:underline"
+              className="flex w-full gap-3 pt-2 text-left hover:underline"
               onClick={() => onOpen(remark)}
             >
               <span className="w-6 shrink-0 text-right text-quiet">{view.numberByRemark.get(remark.id)}</span>
               <span className="line-clamp-2">{saidBy(remark)}</span>
             </button>
+            <div className="pb-2 pl-9">
+              <RemarkFacts view={view} remark={remark} />
+            </div>
           </li>
         ))}
       </ul>
@@ -111,14 +112,9 @@ function Group({
 /** A list to choose remarks from, and one decision for all that are chosen. */
 function ManyAtOnce({ view, onOpen }: ListProps) {
   const workspace = useWorkspace();
-  const [onlyUndecided, setOnlyUndecided] = useState(true);
-  const [channel, setChannel] = useState('');
+  const [filter, setFilter] = useState<Filter>({ decision: '' });
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const listed = view.remarks.filter(
-    (remark) =>
-      (channel === '' || remark.channel === channel) &&
-      (!onlyUndecided || chosen.has(remark.id) || !isDecided(view.judgements.get(remark.id))),
-  );
+  const listed = view.remarks.filter((remark) => chosen.has(remark.id) || passes(view, remark, filter));
   const picked = listed.filter(({ id }) => chosen.has(id));
   const all = picked.length === listed.length && listed.length > 0;
   const choose = (id: string, on: boolean) => {
@@ -140,27 +136,14 @@ function ManyAtOnce({ view, onOpen }: ListProps) {
           />
           {words.deciding.chooseAll}
         </label>
-        <Select
-          look="tool"
-          label={words.deciding.filterLabel}
-          value={onlyUndecided ? 'undecided' : 'all'}
-          options={[
-            ['undecided', words.deciding.filters.undecided],
-            ['all', words.deciding.filters.all],
-          ]}
-          onChange={(value) => setOnlyUndecided(value === 'undecided')}
-        />
-        <Select
-          look="tool"
-          label={words.deciding.fromChannel}
-          value={channel}
-          options={[
-            ['', words.deciding.anyChannel],
-            ...channels
-              .filter((one) => view.remarks.some((remark) => remark.channel === one))
-              .map((one) => [one, words.channels[one]] as const),
-          ]}
-          onChange={setChannel}
+        <FilterRow
+          view={view}
+          remarks={view.remarks}
+          filter={filter}
+          asked={false}
+          onChange={setFilter}
+          onClose={null}
+          className=""
         />
       </div>
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 border-y border-rule bg-paper py-2">
@@ -196,13 +179,16 @@ function ManyAtOnce({ view, onOpen }: ListProps) {
                 onChange={(on) => choose(remark.id, on)}
               />
               <span className="w-6 shrink-0 text-right text-quiet">{number}</span>
-              <button
-                type="button"
-                className="line-clamp-2 min-w-0 flex-1 text-left hover:underline"
-                onClick={() => onOpen(remark)}
-              >
-                {saidBy(remark)}
-              </button>
+              <div className="min-w-0 flex-1">
+                <button
+                  type="button"
+                  className="line-clamp-2 text-left hover:underline"
+                  onClick={() => onOpen(remark)}
+                >
+                  {saidBy(remark)}
+                </button>
+                <RemarkFacts view={view} remark={remark} />
+              </div>
               <span className="shrink-0 text-sm">
                 <DecisionSign judgement={view.judgements.get(remark.id)} />
               </span>

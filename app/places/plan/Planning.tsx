@@ -68,7 +68,7 @@ function Unexplained({ view }: { view: AssignmentView }) {
 function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
   const gainOf = (ids: ReadonlyMap<string, number>) =>
     view.tasks
-      .filter((planned) => planned.task.remarkIds.some((id) => ids.has(id)))
+      .filter((planned) => planned.task.about.some(({ remarkId }) => ids.has(remarkId)))
       .reduce((sum, planned) => sum + (planned.gain ?? 0), 0);
   const stake = view.losses.some(({ atStake }) => atStake);
   if (view.losses.length === 0) return <p className="text-sm text-quiet">{words.plan.noPoints}</p>;

@@ -19,6 +19,11 @@ import {
   tickTask,
 } from '../../workspace/commands/plan.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
+import { Fold } from '../../shared/controls/Fold.tsx';
+import { saidBy } from '../../shared/remark/said.ts';
+import { SmallPlace } from '../../shared/remark/SmallPlace.tsx';
+import { quotedWords, type Remark } from '#core/model/remark.ts';
+import { partsOf, type RemarkPart } from '#core/saying/remark-parts.ts';
 
 /** The tasks, to be put in order by dragging or with the keys. */
 export function TaskList({ view }: { view: AssignmentView }) {
@@ -58,7 +63,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
       <div className="min-w-0 flex-1 pl-1">
         <TitleField key={task.title} task={task} />
         <p className="flex flex-wrap items-center gap-x-2 text-sm text-quiet">
-          <RemarkLinks view={view} ids={task.remarkIds} />
+          <AboutLinks view={view} task={task} />
           <Select
             look="quiet"
             label={`${words.plan.kind}: ${task.title}`}
@@ -124,22 +129,60 @@ function TitleField({ task }: { task: Task }) {
   );
 }
 
-function RemarkLinks({ view, ids }: { view: AssignmentView; ids: readonly string[] }) {
-  if (ids.length === 0) return <span className="pl-1">{words.plan.noRemark}</span>;
-  return ids.map((id) => {
-    const remark = view.remarks.find((one) => one.id === id);
-    const criterion = remark === undefined ? null : criterionFor(view, remark);
+/** The remarks that a task answers: each opens here, with the passage that it is about. */
+function AboutLinks({ view, task }: { view: AssignmentView; task: Task }) {
+  if (task.about.length === 0) return <span className="pl-1">{words.plan.noRemark}</span>;
+  return task.about.map(({ remarkId, partId }) => {
+    const remark = view.about.remarks.find((one) => one.id === remarkId);
+    if (remark === undefined) return <span key={remarkId}>{words.plan.noRemark}</span>;
+    const criterion = criterionFor(view, remark);
+    const parts = partsOf(remark, view.about);
+    const part = parts.findIndex(({ id }) => id !== null && id === partId);
     return (
-      <Link
-        key={id}
-        to={assignmentAddress(view.assignment.id, 'read', { remark: id })}
-        className="pl-1 hover:underline"
+      <Fold
+        key={`${remarkId} ${partId ?? ''}`}
+        className="pl-1 data-[state=open]:basis-full"
+        labelClass="hover:underline"
+        label={
+          <>
+            {words.plan.remarks(String(view.about.numberByRemark.get(remarkId) ?? ''))}
+            {part >= 0 && `, ${words.plan.partOf(part + 1, parts.length)}`}
+            {criterion !== null && ` · ${criterion.title}`}
+          </>
+        }
       >
-        {words.plan.remarks(String(view.numberByRemark.get(id) ?? ''))}
-        {criterion !== null && ` · ${criterion.title}`}
-      </Link>
+        <TaskRemark remark={remark} part={part < 0 ? null : parts[part]} />
+      </Fold>
     );
   });
+}
+
+function TaskRemark({ remark, part }: { remark: Remark; part: RemarkPart | null }) {
+  const quote = quotedWords(remark);
+  const { text } = remark;
+  return (
+    <div className="my-1 border-l-2 border-rule-strong pl-3">
+      {quote !== null && <p className="font-serif italic">“{quote}”</p>}
+      <p className="whitespace-pre-wrap text-ink">
+        {part === null ? (
+          saidBy(remark)
+        ) : (
+          <>
+            <span className="text-quiet">{text.slice(0, part.from)}</span>
+            {text.slice(part.from, part.to)}
+            <span className="text-quiet">{text.slice(part.to)}</span>
+          </>
+        )}
+      </p>
+      <Link
+        to={assignmentAddress(remark.assignmentId, 'read', { remark: remark.id })}
+        className="font-semibold text-accent hover:underline"
+      >
+        {words.deciding.inItsPlace}
+      </Link>
+      {text === '' && remark.change === null && <SmallPlace remark={remark} />}
+    </div>
+  );
 }
 
 function MinutesField({

@@ -5,7 +5,7 @@ import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { useNarrow } from '../../shared/page/hooks.ts';
 import { saidBy } from '../../shared/remark/said.ts';
 import * as words from '../../words/en.ts';
-import { FilterRow } from './bars/FilterRow.tsx';
+import { FilterRow } from '../../shared/remark/FilterRow.tsx';
 import { FindRow, useFinding } from './bars/FindRow.tsx';
 import { KeysDialog } from './bars/KeysDialog.tsx';
 import { MaterialTabs } from './bars/MaterialTabs.tsx';
@@ -33,6 +33,11 @@ export function Reading() {
   const onPaper = isPaperMaterial(material) || (material === 'brief' && file !== null);
   const { zoom, filter } = state;
   const [going, setGoing] = useState({ page: 1, times: 0 });
+  const [led, setLed] = useState<number | null>(null);
+  if (led !== place.wanted.page) {
+    setLed(place.wanted.page);
+    if (place.wanted.page !== null) setGoing({ page: place.wanted.page, times: going.times + 1 });
+  }
   const [keysOpen, setKeysOpen] = useState(false);
   const [asked, setAsked] = useState(false);
   const frame = useRef<HTMLDivElement>(null);
@@ -40,7 +45,7 @@ export function Reading() {
   const narrow = useNarrow();
   const { paper, flows, paperKey, all, passing, mayJoin } = useRemarksShown(view, state, place);
   const textState = flows ? 'accepted' : state.text;
-  const found = useFinding(paper, textState);
+  const found = useFinding(paper, textState, place.wanted.find);
   useReadingClock(frame, view, focusedId);
   useEffect(() => {
     // Where the place doesn't fit below the line, what came into focus is seen with what is said about it.

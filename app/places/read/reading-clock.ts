@@ -4,7 +4,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { readingNeedMs, wordingMark } from '#core/reading/need.ts';
 import { isRead } from '#core/tally/tally.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
-import { addReadingTime } from '../../workspace/commands/decide.ts';
+import { addReadingTime } from '../../workspace/commands/reading.ts';
 import { isWholeIn } from './paper/geometry.ts';
 
 const LOOKS_EVERY_MS = 200;

@@ -3,7 +3,9 @@ import type { Remark } from '#core/model/remark.ts';
 import { stances, type Decision } from '#core/model/work.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { useKeys } from '../../shared/page/hooks.ts';
-import { decideRemark, markRead, setStance, toggleCarry } from '../../workspace/commands/decide.ts';
+import { carryInHand, decideInHand, sayInHand, takeNextPart } from '../../shared/remark/in-hand.ts';
+import { markRead } from '../../workspace/commands/reading.ts';
+import { sayWhatMoves } from '../../shared/remark/moved.ts';
 import { confirmSuggestion } from '../../workspace/state/suggestions.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import type { ReadingSteps } from './reading-steps.ts';
@@ -25,7 +27,8 @@ export function useReadingKeys(
   const once = (act: (remark: Remark) => void) => (held: boolean) => {
     if (!held && focused !== undefined) act(focused);
   };
-  const decide = (decision: Decision) => once((remark) => void decideRemark(workspace, remark, decision));
+  const decide = (decision: Decision) =>
+    once((remark) => void decideInHand(workspace, view, remark, decision));
   useKeys({
     n: () => step(1),
     p: () => step(-1),
@@ -34,16 +37,19 @@ export function useReadingKeys(
     q: decide('ask'),
     k: decide('keep'),
     d: decide('decline'),
-    c: once((remark) => void toggleCarry(workspace, remark)),
+    c: once((remark) => void carryInHand(workspace, view, remark)),
+    s: once((remark) => takeNextPart(view, remark)),
     r: once((remark) => void markRead(workspace, remark, !isRead(remark, view.readings.get(remark.id)))),
-    l: once((remark) => void confirmSuggestion(workspace, view, remark)),
+    l: once(
+      (remark) => void sayWhatMoves(workspace, view, remark, confirmSuggestion(workspace, view, remark)),
+    ),
     ...Object.fromEntries(
       stances.map((stance, i) => [
         String(i + 1),
-        once((remark) => void setStance(workspace, remark, stance)),
+        once((remark) => void sayInHand(workspace, view, remark, stance)),
       ]),
     ),
-    '0': once((remark) => void setStance(workspace, remark, null)),
+    '0': once((remark) => void sayInHand(workspace, view, remark, null)),
     '+': () => show.larger(1),
     '=': () => show.larger(1),
     '-': () => show.larger(-1),

@@ -10,6 +10,8 @@ export interface ReadingPlace {
   readonly papers: readonly PaperFile[];
   readonly file: PaperFile | null;
   readonly focusedId: string | null;
+  /** Where in the file a link leads: words that stand there, or a page. */
+  readonly wanted: { readonly find: string | null; readonly page: number | null };
   readonly focus: (id: string) => void;
   readonly open: (material: Material) => void;
   readonly openFile: (hash: string) => void;
@@ -49,5 +51,15 @@ export function useReadingPlace(view: AssignmentView, state: ReadingState): Read
   };
   const open = (next: Material) => setSearch({ material: next });
   const openFile = (hash: string) => setSearch({ material, file: hash });
-  return { material, papers, file, focusedId: remark?.id ?? null, focus, open, openFile };
+  const page = Number(search.get('page'));
+  return {
+    material,
+    papers,
+    file,
+    focusedId: remark?.id ?? null,
+    wanted: { find: search.get('find'), page: page > 0 ? page : null },
+    focus,
+    open,
+    openFile,
+  };
 }

@@ -3,7 +3,7 @@ import type { Workspace } from '../../workspace/workspace.ts';
 import { useCallback, useMemo } from 'react';
 import * as v from 'valibot';
 import { create } from 'zustand';
-import { filterFields } from './filter.ts';
+import { filterFields } from '../../shared/remark/filter.ts';
 import { textStates } from './paper/layout-segments.ts';
 
 /** How an assignment was last looked at: it is so again on return. No part of the workspace, and nothing is lost with it. */

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { inReadingOrder, type Remark } from '#core/model/remark.ts';
 import type { ReadPaper } from '../../workspace/storage/records.ts';
-import { passes } from './filter.ts';
+import { passes } from '../../shared/remark/filter.ts';
 import { flowingPaper } from './flowing.ts';
 import { paperShowing, remarksIn } from './materials.ts';
 import type { ReadingPlace } from './reading-place.ts';

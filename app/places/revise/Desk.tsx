@@ -1,28 +1,40 @@
-import { useWorkspace } from '../../workspace/use-workspace.ts';
-import type { Workspace } from '../../workspace/workspace.ts';
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
-import { toast } from 'sonner';
-import { paperOfDraft, richBlocksOf } from '#core/paper/draft.ts';
-import type { Draft, DraftContent } from '#core/model/work.ts';
+import { revise } from '../../words/revising.ts';
+import clsx from 'clsx';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { Group, Panel, Separator } from 'react-resizable-panels';
 import { needsOf } from '#core/check/needs.ts';
+import type { Draft, DraftContent } from '#core/model/work.ts';
+import type { Span } from '#core/text/span.ts';
 import { countWords } from '#core/text/words.ts';
-import { hashOf } from '#formats/hash.ts';
-import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button } from '../../shared/controls/Controls.tsx';
+import { Toggles } from '../../shared/controls/Toggles.tsx';
+import { draftDocx } from '../../shared/files/draft-files.ts';
 import { fileNameOf } from '../../shared/files/file-name.ts';
 import { needTold } from '../../shared/line/needs-told.ts';
+import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
+import { useNarrow } from '../../shared/page/hooks.ts';
 import { offerFile } from '../../shared/page/notify.ts';
-import { bytesOfFile } from '../../shared/files/file-bytes.ts';
 import * as words from '../../words/en.ts';
-import { reader } from '../../workers/clients.ts';
-import { bringInVersion } from '../../workspace/commands/draft.ts';
+import { beginStretch } from '../../workspace/commands/draft.ts';
 import { WORD_TYPE } from '../../workspace/commands/send.ts';
-import { DraftEditor, Toolbar, useDraftEditor } from './DraftEditor.tsx';
-import { useDraftLock } from './draft-lock.ts';
-import { followedMeta, positionsIn, type Followed } from './followed.ts';
-import { OutcomeList } from './OutcomeList.tsx';
+import { useWorkspace } from '../../workspace/use-workspace.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
+import { AnswersList } from './answers/AnswersList.tsx';
+import { DraftEditor, useDraftEditor } from './editor/DraftEditor.tsx';
+import { useDraftLock } from './editor/draft-lock.ts';
+import { FindReplace } from './editor/FindReplace.tsx';
+import { offsetAtTop, useFollowedEditor } from './editor/follow-editor.ts';
+import { useInsertions } from './editor/Insertions.tsx';
+import { Toolbar } from './editor/Toolbar.tsx';
+import { BringIn } from './file/BringIn.tsx';
+import { MarkedVersion, useInStep } from './MarkedVersion.tsx';
+import { SaveCopy } from './SaveCopy.tsx';
+import { Versions } from './versions/Versions.tsx';
 
-/** The draft in an editor, and beside it the remarks with what became of their passages. */
+/** Where the marked version stands while one writes. */
+type MarkedLook = 'hidden' | 'beside' | 'above';
+
+/** The draft in an editor, and beside it the remarks with what became of their passages, and the marked version where wanted. */
 export function Desk({
   outlet,
   draft,
@@ -39,70 +51,175 @@ export function Desk({
   beside?: ReactNode;
 }) {
   const workspace = useWorkspace();
-  const { work: view, live } = outlet;
-  const [focusedId, setFocusedId] = useState<string | null>(null);
+  const narrow = useNarrow();
+  const { work: view, marked } = outlet;
   const [failed, setFailed] = useState(false);
+  const [onPhone, setOnPhone] = useState<'both' | 'slips'>('both');
+  const [look, setLook] = useState<MarkedLook>('hidden');
+  const [opened, open] = useState<'find' | 'versions' | null>(null);
   const lock = useDraftLock(draft.id);
-  const sent = view.submission !== null;
-  const editor = useDraftEditor(draft, content, lock && !sent, () => setFailed(true));
-  const followed = useMemo(
-    () =>
-      [...(live?.byRemark ?? [])].flatMap(([id, outcome]): Followed[] => {
-        const focused = id === focusedId;
-        const acts = view.judgements.get(id)?.decision === 'act';
-        return focused || (acts && outcome.kind !== 'gone') ? [{ id, place: outcome.place, focused }] : [];
-      }),
-    [live, focusedId, view.judgements],
-  );
-  useEffect(() => {
-    // Outcomes of an older text than the editor holds wait for the next ones.
-    const text = paperOfDraft({ schema: 1, doc: editor.getJSON() }).text;
-    if (live?.paper.text !== text) return;
-    const { key, set } = followedMeta(editor.state.doc, followed);
-    editor.view.dispatch(editor.state.tr.setMeta(key, set).setMeta('addToHistory', false));
-  }, [editor, followed, live]);
-  const show = (id: string) => {
-    setFocusedId(id);
-    const outcome = live?.byRemark.get(id);
-    const at =
-      outcome === undefined
-        ? undefined
-        : positionsIn(editor.state.doc, [{ id, place: outcome.place, focused: true }]).at(0);
-    if (at === undefined) return;
-    const { node } = editor.view.domAtPos(at.from);
-    const element = node instanceof Element ? node : node.parentElement;
-    element?.scrollIntoView({ block: 'center' });
+  const sent = outlet.view.submission !== null;
+  const canChange = lock && !sent;
+  const editor = useDraftEditor(draft, content, canChange, () => setFailed(true));
+  useStretch(workspace, draft.id, canChange);
+  const { inserting, dialogs } = useInsertions(editor, outlet.view.assignment.id, () => open('find'));
+  const { focusedId, focus, side } = useFollowedEditor(editor, outlet);
+  const showAgain = (place: Span) => {
+    setOnPhone('both');
+    // It can be scrolled to once it is there.
+    requestAnimationFrame(() => side.show(place));
   };
-  return (
-    <div className="h-full overflow-auto md:grid md:min-h-0 md:grid-cols-[minmax(0,1fr)_minmax(20rem,29rem)] md:overflow-hidden">
-      <section
-        aria-label={words.revise.draft}
-        className="flex min-w-0 flex-col border-rule md:min-h-0 md:border-r"
-      >
-        <Head outlet={outlet} draft={draft} editorTools={<Toolbar editor={editor} />} />
-        {above !== null && <div className="border-b border-rule px-5 py-2">{above}</div>}
-        {!lock && <Note>{words.revise.elsewhere}</Note>}
-        {sent && <Note>{words.revise.sentAlready}</Note>}
-        {failed && (
-          <Note>
-            {words.revise.notSaved}{' '}
-            <Button onClick={() => void saveAsFile(workspace, view, editor.getJSON())}>
-              {words.revise.asFile}
-            </Button>
-          </Note>
+  const scroller = useRef<HTMLDivElement>(null);
+  const markedScroller = useRef<HTMLDivElement>(null);
+  const keepInStep = useInStep(outlet, look === 'hidden' ? null : marked, markedScroller);
+  const written = () => ({ schema: 1 as const, doc: editor.getJSON() });
+  const head = (
+    <>
+      <Head outlet={outlet} editorTools={<Toolbar editor={editor} inserting={inserting} />}>
+        {marked !== null && !narrow && (
+          <Toggles
+            look="words"
+            label={revise.marked}
+            options={[
+              ['hidden', `${revise.marked}: ${revise.markedHidden}`],
+              ['beside', revise.markedBeside],
+              ['above', revise.markedAbove],
+            ]}
+            chosen={look}
+            onChoose={setLook}
+          />
         )}
-        <div className="bg-surface max-md:min-h-[45vh] md:min-h-0 md:flex-1 md:overflow-auto">
-          <div className="mx-auto max-w-[42rem] px-8 py-7 max-md:px-4">
-            <DraftEditor editor={editor} />
-          </div>
+        <Button look="quiet" className="min-h-8 px-0 text-sm" onClick={() => open('versions')}>
+          {revise.versions}
+        </Button>
+        <SaveCopy view={outlet.view} content={written} />
+        {!sent && <BringIn outlet={outlet} label={revise.bringIn} />}
+      </Head>
+      {dialogs}
+      {opened === 'find' && <FindReplace editor={editor} onClose={() => open(null)} />}
+      {opened === 'versions' && (
+        <Versions outlet={outlet} draft={draft} canChange={canChange} onClose={() => open(null)} />
+      )}
+    </>
+  );
+  const paper = (
+    <section aria-label={revise.draft} className="flex h-full min-w-0 flex-col">
+      {above !== null && <div className="border-b border-rule px-5 py-2">{above}</div>}
+      {!lock && <Note>{revise.elsewhere}</Note>}
+      {sent && <Note>{revise.sentAlready}</Note>}
+      {failed && (
+        <Note>
+          {revise.notSaved}{' '}
+          <Button onClick={() => void saveAsFile(workspace, view, editor.getJSON())}>{revise.asFile}</Button>
+        </Note>
+      )}
+      <div
+        ref={scroller}
+        className="relative bg-surface max-md:min-h-[45vh] md:min-h-0 md:flex-1 md:overflow-auto"
+        onScroll={() => {
+          const at = scroller.current === null ? null : offsetAtTop(editor, scroller.current);
+          if (at !== null) keepInStep(at);
+        }}
+      >
+        <div className="mx-auto max-w-[42rem] px-8 py-7 max-md:px-4">
+          <DraftEditor editor={editor} />
         </div>
-      </section>
-      <aside aria-label={words.revise.slips} className="bg-paper p-4 md:min-h-0 md:overflow-auto">
-        {beside !== null && <div className="mb-4">{beside}</div>}
-        <OutcomeList outlet={outlet} focusedId={focusedId} onShow={show} />
-      </aside>
+      </div>
+    </section>
+  );
+  const slips = (
+    <aside aria-label={revise.slips} className="relative h-full bg-paper p-4 md:overflow-auto">
+      {beside !== null && <div className="mb-4">{beside}</div>}
+      <AnswersList
+        outlet={outlet}
+        side={onPhone === 'both' ? side : { ...side, show: showAgain }}
+        focusedId={focusedId}
+        onFocus={focus}
+        canChange={canChange}
+      />
+    </aside>
+  );
+  if (narrow)
+    return (
+      <div className="h-full overflow-auto">
+        <Toggles
+          className="px-3 pt-2"
+          label={revise.which}
+          options={[
+            ['both', revise.draftAndSlips],
+            ['slips', revise.slips],
+          ]}
+          chosen={onPhone}
+          onChoose={setOnPhone}
+        />
+        {/* What is typed stays where it is. */}
+        <div hidden={onPhone === 'slips'}>
+          {head}
+          {paper}
+        </div>
+        {slips}
+      </div>
+    );
+  const markedVersion = marked !== null && look !== 'hidden' && (
+    <MarkedVersion
+      outlet={outlet}
+      marked={marked}
+      focusedId={focusedId}
+      onFocus={focus}
+      scroller={markedScroller}
+    />
+  );
+  return (
+    <div className="flex h-full flex-col">
+      {head}
+      <Group className="min-h-0 flex-1">
+        {look === 'beside' && (
+          <>
+            <Panel id="marked" defaultSize="28%" minSize="15%">
+              {markedVersion}
+            </Panel>
+            <Bar across={false} />
+          </>
+        )}
+        <Panel id="draft" minSize="30%">
+          {look === 'above' ? (
+            <Group orientation="vertical">
+              <Panel id="marked above" defaultSize="35%" minSize="15%">
+                {markedVersion}
+              </Panel>
+              <Bar across />
+              <Panel id="draft below" minSize="30%">
+                {paper}
+              </Panel>
+            </Group>
+          ) : (
+            paper
+          )}
+        </Panel>
+        <Bar across={false} />
+        <Panel id="slips" defaultSize="34%" minSize="20%">
+          {slips}
+        </Panel>
+      </Group>
     </div>
   );
+}
+
+/** The line between two panes, to be dragged or moved with the arrow keys. */
+function Bar({ across }: { across: boolean }) {
+  return (
+    <Separator
+      aria-label={revise.bar}
+      className={clsx('bg-rule hover:bg-accent focus-visible:bg-accent', across ? 'h-[3px]' : 'w-[3px]')}
+    />
+  );
+}
+
+/** What is there when a stretch of work begins is kept as a version. */
+function useStretch(workspace: Workspace, draftId: string, canChange: boolean): void {
+  useEffect(() => {
+    if (canChange) workspace.inBackground(() => beginStretch(workspace, draftId));
+  }, [workspace, draftId, canChange]);
 }
 
 async function saveAsFile(
@@ -110,9 +227,7 @@ async function saveAsFile(
   view: AssignmentOutlet['view'],
   doc: Record<string, unknown>,
 ): Promise<void> {
-  const bytes = await reader.ask((worker) =>
-    worker.writeDraftDocx(richBlocksOf({ schema: 1, doc }), view.assignment.title),
-  );
+  const bytes = await draftDocx(workspace, { schema: 1, doc }, view.assignment.title);
   offerFile(fileNameOf(workspace, view, words.send.paperIs, 'docx'), bytes, WORD_TYPE);
 }
 
@@ -126,52 +241,25 @@ function Note({ children }: { children: React.ReactNode }) {
 
 function Head({
   outlet: { view, live },
-  draft,
   editorTools,
+  children,
 }: {
   outlet: AssignmentOutlet;
-  draft: Draft;
   editorTools: React.ReactNode;
+  children: React.ReactNode;
 }) {
-  const workspace = useWorkspace();
   const { assignment } = view;
   const needs = useMemo(
     () => (live === null ? null : needsOf(assignment, live.paper.text)),
     [assignment, live],
   );
   const count = useMemo(() => (live === null ? 0 : countWords(live.paper.text)), [live]);
-  const bringIn = async (file: File | undefined) => {
-    if (file === undefined) return;
-    const bytes = await bytesOfFile(file);
-    if (typeof bytes === 'string') {
-      toast.error(bytes);
-      return;
-    }
-    const text = await reader.ask((worker) => worker.readDocx(bytes));
-    if (text.kind === 'unreadable') {
-      toast.error(words.unreadable[text.reason](file.name, text.detail), { duration: 15_000 });
-      return;
-    }
-    const stored = {
-      hash: await hashOf(bytes),
-      name: file.name,
-      mediaType: WORD_TYPE,
-      size: bytes.length,
-      cameAt: workspace.now(),
-      origin: 'dropped' as const,
-      assignmentId: view.assignment.id,
-      role: 'version' as const,
-      aboutHash: null,
-    };
-    await bringInVersion(workspace, draft, text.value.blocks, stored, bytes);
-    toast(words.revise.broughtIn(file.name));
-  };
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-5 py-1 max-md:px-3">
       {editorTools}
       <ul aria-label={words.needs.title} className="flex flex-wrap gap-x-4 text-sm text-quiet">
         {needs !== null && !needs.some(({ kind }) => kind === 'words') && (
-          <li className="font-semibold text-ink">{words.revise.wordCount(count)}</li>
+          <li className="font-semibold text-ink">{revise.wordCount(count)}</li>
         )}
         {needs?.map((need) => (
           <li
@@ -182,20 +270,7 @@ function Head({
           </li>
         ))}
       </ul>
-      {view.submission === null && (
-        <label className="ml-auto cursor-pointer py-1 text-sm font-semibold text-accent focus-within:outline-2 focus-within:outline-accent hover:underline">
-          {words.revise.bringIn}
-          <input
-            type="file"
-            accept=".docx"
-            className="sr-only"
-            onChange={(event) => {
-              void bringIn(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </label>
-      )}
+      <span className="ml-auto flex flex-wrap items-center gap-x-4">{children}</span>
     </div>
   );
 }

@@ -1,11 +1,12 @@
+import { revise } from '../../words/revising.ts';
 import type { ComponentType } from 'react';
 import type { Meaning } from '#core/line/station-facts.ts';
 import { stationOf } from '#core/assignment/line.ts';
 import { Empty } from '../../shared/controls/Controls.tsx';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
-import * as words from '../../words/en.ts';
 import { Begin } from './Begin.tsx';
 import { Desk } from './Desk.tsx';
+import { FileDesk } from './file/FileDesk.tsx';
 import { NewFiles } from './files/NewFiles.tsx';
 import { ItemsAgain } from './ItemsAgain.tsx';
 import { BeginPost } from './posts/BeginPost.tsx';
@@ -23,6 +24,7 @@ export function Revising() {
 /** The draft on the left, tasks and remarks on the right, each with what became of its passage. */
 function Text({ outlet }: { outlet: AssignmentOutlet }) {
   const { draft } = outlet.view;
+  if (draft?.paperFile != null) return <FileDesk key={draft.id} outlet={outlet} draft={draft} />;
   if (draft?.bodyHash == null) return <Begin outlet={outlet} />;
   if (outlet.content === null) return <Opening />;
   return <Desk key={draft.id} outlet={outlet} draft={draft} content={outlet.content} />;
@@ -57,7 +59,7 @@ const BY_MEANING: Partial<Record<Meaning, ComponentType<{ outlet: AssignmentOutl
 function Opening() {
   return (
     <div className="mx-auto max-w-2xl p-8 max-md:p-4">
-      <Empty>{words.revise.opening}</Empty>
+      <Empty>{revise.opening}</Empty>
     </div>
   );
 }

@@ -32,22 +32,24 @@ import { writtenParts } from './written-parts.ts';
 export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Draft }) {
   const workspace = useWorkspace();
   const nowMs = useNow();
-  const { view, content, live, answers } = outlet;
+  const { view, content, text, live, answers } = outlet;
   const [asking, setAsking] = useState(false);
   const [busy, setBusy] = useState(false);
   const [note, typeNote, leaveNote] = useKeptText(`note/${draft.id}`, draft.note, (text, typing) =>
     noteToInstructor(workspace, draft, text, typing),
   );
   const stored = useWorkspaceState(({ records }) => records.files);
-  const files = draft.files.flatMap((hash) => stored.get(hash) ?? []);
-  const parts = writtenParts(outlet, draft, fileNameOf.bind(null, workspace, view));
-  if (draft.bodyHash !== null && content === null) return <Empty>{words.revise.opening}</Empty>;
+  // A text that was written elsewhere goes as it is, before all else.
+  const hashes = [...(draft.paperFile === null ? [] : [draft.paperFile]), ...draft.files];
+  const files = hashes.flatMap((hash) => stored.get(hash) ?? []);
+  const parts = writtenParts(workspace, outlet, draft, fileNameOf.bind(null, workspace, view));
+  if (draft.bodyHash !== null && content === null) return <Empty>{words.send.opening}</Empty>;
   const isOpen = stationOf(view, 'send').is === 'do';
   const unanswered = [...answers.values()].filter((answer) => !answer.answered).length;
   const post = view.kind === 'posts' && content !== null ? postOf(draft, content) : null;
   const items = view.kind === 'items' ? Object.keys(draft.items).length : 0;
   const departures = departuresFrom(view.assignment, {
-    text: content === null ? null : textOfDraft(content),
+    text: content !== null ? textOfDraft(content) : (text?.paper.text ?? null),
     files:
       view.kind === 'paper'
         ? [...files, ...parts.filter(({ role }) => role === 'paper')].map(({ name }) => name)
@@ -55,7 +57,8 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
     atMs: nowMs,
     isFirst: standing(view.attempts).length === 0,
   });
-  const ready = (content === null || live !== null) && (files.length > 0 || content !== null || items > 0);
+  const isText = content !== null || draft.paperFile !== null;
+  const ready = (!isText || live !== null) && (files.length > 0 || content !== null || items > 0);
   const go = async (by: (going: Going) => Promise<void>) => {
     setAsking(false);
     setBusy(true);

@@ -1,9 +1,10 @@
 import type { Draft } from '#core/model/work.ts';
-import { richBlocksOf } from '#core/paper/draft.ts';
+import { draftDocx } from '../../shared/files/draft-files.ts';
 import { responseSheetOf } from '../../shared/files/response-sheet.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import * as words from '../../words/en.ts';
 import { reader } from '../../workers/clients.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
 import { WORD_TYPE, type WrittenFile } from '../../workspace/commands/send.ts';
 
 /** A file that is written for the attempt when it is wanted. */
@@ -17,6 +18,7 @@ interface Part {
 
 /** The files that are written for the attempt: the draft, and the response sheet. */
 export function writtenParts(
+  workspace: Workspace,
   { view, work, content, live, answers }: AssignmentOutlet,
   draft: Draft,
   nameOf: (what: string, ending: string) => string,
@@ -42,7 +44,7 @@ export function writtenParts(
             'paper',
             { is: words.send.paper, save: words.send.savePaper },
             nameOf(words.send.paperIs, 'docx'),
-            () => reader.ask((worker) => worker.writeDraftDocx(richBlocksOf(content), view.assignment.title)),
+            () => draftDocx(workspace, content, view.assignment.title),
           ),
         ];
   // Without a remark there is nothing to account for.

@@ -1,4 +1,5 @@
 import { Radios } from '../../shared/controls/Radios.tsx';
+import { Link } from 'react-router';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
@@ -48,6 +49,13 @@ export function Settings() {
         chosen={singleKeys ? 'on' : 'off'}
         onChoose={(value) => void putSetting(workspace, { name: 'singleKeys', on: value === 'on' })}
       />
+      <section>
+        <SectionTitle>{words.marks.title}</SectionTitle>
+        <p className="my-2 text-quiet">{words.marks.lead}</p>
+        <Link to="/marks" className="font-semibold text-accent hover:underline">
+          {words.settings.toMarks}
+        </Link>
+      </section>
       <section>
         <SectionTitle>{words.settings.workspace}</SectionTitle>
         <p className="my-2 text-quiet">

@@ -1,14 +1,24 @@
+import clsx from 'clsx';
 import { Tooltip } from './Tooltip.tsx';
 import { X } from 'lucide-react';
 import { Button } from './Controls.tsx';
 
 /** Takes one row of a form out. */
-export function RemoveButton({ label, onClick }: { label: string; onClick: () => void }) {
+export function RemoveButton({
+  label,
+  onClick,
+  beside = 'field',
+}: {
+  label: string;
+  onClick: () => void;
+  /** A field with its label above it, or a line of text. */
+  beside?: 'field' | 'line';
+}) {
   return (
     <Tooltip text={label}>
       <Button
         look="quiet"
-        className="mt-5 px-2 text-quiet hover:text-ink"
+        className={clsx('px-2 text-quiet hover:text-ink', beside === 'field' && 'mt-5')}
         aria-label={label}
         onClick={onClick}
       >

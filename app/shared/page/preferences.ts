@@ -13,6 +13,8 @@ const Preferences = v.object({
   /** On which side of the paper the slips stand, and how wide in pixels; null: as there is room. */
   slipSide: v.optional(v.picklist(['right', 'left']), 'right'),
   slipWidth: v.optional(v.nullable(v.number()), null),
+  /** Whether remarks of machines stand among the slips; they are counted either way. */
+  machineSlips: v.optional(v.boolean(), true),
 });
 export type Preferences = v.InferOutput<typeof Preferences>;
 

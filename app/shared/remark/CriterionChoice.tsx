@@ -5,6 +5,8 @@ import { CriterionId, asId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
+import type { Judgement } from '#core/model/work.ts';
+import { sayWhatMoves } from './moved.ts';
 import { linkRemarks } from '../../workspace/commands/decide.ts';
 import { useSuggestion } from '../../workspace/state/suggestions.ts';
 
@@ -18,7 +20,9 @@ export function CriterionChoice({ view, remark }: { view: AssignmentView; remark
   const criteria = view.rubric?.criteria ?? [];
   if (criteria.length === 0 || remark.channel === 'criterion') return null;
   const titleOf = (id: string | null) => criteria.find((criterion) => criterion.id === id)?.title ?? null;
-  const link = view.judgements.get(remark.id)?.link ?? null;
+  const chosen = view.judgements.get(remark.id)?.link ?? null;
+  const link = (to: Judgement['link']) =>
+    void sayWhatMoves(workspace, view, remark, linkRemarks(workspace, [remark], to));
   const given = titleOf(remark.criterionId);
   const suggested = suggestion === null ? null : titleOf(suggestion.criterionId);
   return (
@@ -26,18 +30,14 @@ export function CriterionChoice({ view, remark }: { view: AssignmentView; remark
       <Select
         look="quiet"
         label={words.rubric.linkLabel}
-        value={link === null ? AS_GIVEN : (link.criterionId ?? NONE)}
+        value={chosen === null ? AS_GIVEN : (chosen.criterionId ?? NONE)}
         options={[
           [AS_GIVEN, given === null ? words.rubric.noCriterion : words.rubric.criterionGiven(given)],
           ...criteria.map(({ id, title }) => [id, title] as const),
           [NONE, words.rubric.onNone],
         ]}
         onChange={(value) =>
-          void linkRemarks(
-            workspace,
-            [remark],
-            value === AS_GIVEN ? null : { criterionId: value === NONE ? null : asId(CriterionId, value) },
-          )
+          link(value === AS_GIVEN ? null : { criterionId: value === NONE ? null : asId(CriterionId, value) })
         }
       />
       {suggestion !== null && suggested !== null && (
@@ -45,7 +45,7 @@ export function CriterionChoice({ view, remark }: { view: AssignmentView; remark
           <button
             type="button"
             className="rounded border border-dashed border-rule-strong px-1.5 italic hover:border-ink hover:text-ink"
-            onClick={() => void linkRemarks(workspace, [remark], { criterionId: suggestion.criterionId })}
+            onClick={() => link({ criterionId: suggestion.criterionId })}
           >
             {words.rubric.suggested(suggested)}
           </button>

@@ -3,56 +3,58 @@ import { useWorkspace } from '../../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import type { Remark } from '#core/model/remark.ts';
 import { decisions, type Decision, type Judgement } from '#core/model/work.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import { decisionsIn } from '#core/tally/decided.ts';
 import * as words from '../../words/en.ts';
-import { decideRemark, toggleCarry } from '../../workspace/commands/decide.ts';
 import { useSingleKeys } from '../page/single-keys.ts';
 import { decisionLook } from './decision-look.ts';
+import { carryInHand, decideInHand, usePartInHand } from './in-hand.ts';
 
-/** The decision of a remark as icon and word; nothing while there is none. */
+/** What was decided about a remark, or about its parts, as icon and word; nothing while there is nothing. */
 export function DecisionSign({ judgement }: { judgement: Judgement | undefined }) {
-  const made: (Decision | 'carry')[] = [];
-  if (judgement?.decision) made.push(judgement.decision);
-  if (judgement?.carry) made.push('carry');
-  return made.map((decision) => {
-    const { icon: Icon, text } = decisionLook[decision];
-    return (
-      <span
-        key={decision}
-        className={clsx('inline-flex items-center gap-1 whitespace-nowrap font-semibold', text)}
-      >
-        <Icon size="1em" aria-hidden />
-        {words.decisions[decision]}
-      </span>
-    );
-  });
+  return decisionsIn(judgement).map((decision) => <MadeSign key={decision} made={decision} />);
 }
 
-/** The five buttons to decide about a remark. */
+/** One decision as icon and word. */
+export function MadeSign({ made }: { made: Decision | 'carry' | null }) {
+  if (made === null) return null;
+  const { icon: Icon, text } = decisionLook[made];
+  return (
+    <span className={clsx('inline-flex items-center gap-1 whitespace-nowrap font-semibold', text)}>
+      <Icon size="1em" aria-hidden />
+      {words.decisions[made]}
+    </span>
+  );
+}
+
+/** The five buttons to decide about a remark, or about the part of it that is in hand. */
 export function DecisionButtons({
+  view,
   remark,
-  judgement,
   large = false,
 }: {
+  view: AssignmentView;
   remark: Remark;
-  judgement: Judgement | undefined;
   large?: boolean;
 }) {
   const workspace = useWorkspace();
+  const part = usePartInHand(view, remark);
+  const made = part ?? view.judgements.get(remark.id);
   const showKeys = useSingleKeys();
   const all = [...decisions, 'carry' as const];
   return (
     <div role="group" aria-label={words.slip.decide} className="flex gap-1 md:flex-wrap">
       {all.map((decision) => {
         const { icon: Icon, text, shortcut } = decisionLook[decision];
-        const chosen = decision === 'carry' ? judgement?.carry === true : judgement?.decision === decision;
+        const chosen = decision === 'carry' ? made?.carry === true : made?.decision === decision;
         return (
           <Toggle.Root
             key={decision}
             pressed={chosen}
             onPressedChange={() =>
               void (decision === 'carry'
-                ? toggleCarry(workspace, remark)
-                : decideRemark(workspace, remark, decision))
+                ? carryInHand(workspace, view, remark)
+                : decideInHand(workspace, view, remark, decision))
             }
             className={clsx(
               'inline-flex grow items-center justify-center gap-1 rounded-md border px-1.5 font-semibold',

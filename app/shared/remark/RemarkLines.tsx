@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Remark } from '#core/model/remark.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { DecisionSign } from './Decisions.tsx';
+import { RemarkFacts } from './RemarkFacts.tsx';
 import { saidBy } from './said.ts';
 import { remarkAddress } from '../page/addresses.ts';
 
@@ -27,16 +28,19 @@ export function RemarkLines({
           <span className="w-6 shrink-0 text-right text-sm text-quiet">
             {view.numberByRemark.get(remark.id)}
           </span>
-          <Link
-            to={remarkAddress(remark)}
-            onClick={onOpen}
-            className={clsx(
-              'line-clamp-2 min-w-0 flex-1 hover:underline',
-              bold?.has(remark.id) === true && 'font-semibold',
-            )}
-          >
-            {saidBy(remark)}
-          </Link>
+          <div className="min-w-0 flex-1">
+            <Link
+              to={remarkAddress(remark)}
+              onClick={onOpen}
+              className={clsx(
+                'line-clamp-2 hover:underline',
+                bold?.has(remark.id) === true && 'font-semibold',
+              )}
+            >
+              {saidBy(remark)}
+            </Link>
+            <RemarkFacts view={view} remark={remark} />
+          </div>
           <span className="shrink-0 text-sm">
             <DecisionSign judgement={view.judgements.get(remark.id)} />
           </span>

@@ -7,16 +7,19 @@ import { toast } from 'sonner';
 import { Link } from 'react-router';
 import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import type { Judgement } from '#core/model/work.ts';
-import { partsApart, stanceOf } from '#core/saying/saying-of.ts';
+import { partsOf } from '#core/saying/remark-parts.ts';
+import { stanceOf, weightiestOf } from '#core/saying/saying-of.ts';
+import { decisionsIn } from '#core/tally/decided.ts';
 import { isRead } from '#core/tally/tally.ts';
 import { saidBy } from './said.ts';
 import { CriterionChoice } from './CriterionChoice.tsx';
 import { PointsBehind } from './PointsBehind.tsx';
+import { PartsBar } from './PartsBar.tsx';
 import { PartsSaid } from './PartsSaid.tsx';
 import { SlipExtras } from './SlipExtras.tsx';
 import * as words from '../../words/en.ts';
 import { behindOf, criterionFor, hundredths, tenths, type AssignmentView } from '#core/assignment/view.ts';
-import { markRead } from '../../workspace/commands/decide.ts';
+import { markRead } from '../../workspace/commands/reading.ts';
 import { NoteField, StanceChoice } from './Judging.tsx';
 import { decisionLook } from './decision-look.ts';
 import { DecisionButtons, DecisionSign } from './Decisions.tsx';
@@ -43,6 +46,7 @@ export const Slip = memo(function Slip({
   compact = false,
   unfolded,
   onUnfold,
+  fold,
   extra,
 }: {
   view: AssignmentView;
@@ -54,6 +58,8 @@ export const Slip = memo(function Slip({
   /** Whether a long one stands in full though it isn't in focus. */
   unfolded: boolean;
   onUnfold: (id: string, open: boolean) => void;
+  /** Others by the same rule of a machine that stand folded under it. */
+  fold?: { readonly key: string; readonly count: number; readonly open: boolean } | undefined;
   extra?: ReactNode;
 }) {
   const workspace = useWorkspace();
@@ -66,7 +72,25 @@ export const Slip = memo(function Slip({
   const [text, isCut] = useIsCut<HTMLParagraphElement>();
   // What is all in sight is not folded, however long it is.
   const folded = mayFold && isCut;
-  if (compact && !focused) return <SlipLine view={view} remark={remark} onFocus={onFocus} />;
+  const others = fold !== undefined && (
+    <button
+      type="button"
+      className="shrink-0 text-sm font-semibold text-accent hover:underline"
+      aria-expanded={fold.open}
+      onClick={(event) => {
+        event.stopPropagation();
+        onUnfold(fold.key, !fold.open);
+      }}
+    >
+      {fold.open ? words.slip.foldRule : words.slip.ofRule(fold.count)}
+    </button>
+  );
+  if (compact && !focused)
+    return (
+      <SlipLine view={view} remark={remark} onFocus={onFocus}>
+        {others}
+      </SlipLine>
+    );
   return (
     <article
       data-slip={remark.id}
@@ -83,7 +107,7 @@ export const Slip = memo(function Slip({
       <SlipHeader view={view} remark={remark} focused={focused} />
       {focused && <About remark={remark} />}
       <p ref={text} className={clsx('mt-1 whitespace-pre-wrap', mayFold && 'line-clamp-4')}>
-        <PartsSaid view={view} remark={remark} />
+        <PartsSaid view={view} remark={remark} explained={focused} />
       </p>
       {(remark.replies.length > 0 || remark.state !== null) && <Thread remark={remark} open={focused} />}
       {!focused && judgement !== undefined && judgement.reply !== '' && (
@@ -92,6 +116,7 @@ export const Slip = memo(function Slip({
         </p>
       )}
       <SlipExtras view={view} remark={remark} focused={focused} />
+      {others}
       {(folded || (long && unfolded && !focused)) && (
         <button
           type="button"
@@ -120,12 +145,13 @@ export const Slip = memo(function Slip({
             >
               {read ? words.slip.unread : words.slip.markRead}
             </button>
+            <PartsBar view={view} remark={remark} />
           </div>
           <div className="mt-2">
-            <DecisionButtons remark={remark} judgement={judgement} />
+            <DecisionButtons view={view} remark={remark} />
           </div>
-          <NoteField key={remark.id} remark={remark} judgement={judgement} />
-          <ReplyField key={`reply ${remark.id}`} remark={remark} judgement={judgement} />
+          <NoteField view={view} remark={remark} />
+          <ReplyField view={view} remark={remark} />
           {extra}
         </>
       )}
@@ -145,10 +171,12 @@ function SlipLine({
   view,
   remark,
   onFocus,
+  children,
 }: {
   view: AssignmentView;
   remark: Remark;
   onFocus: (id: string) => void;
+  children?: ReactNode;
 }) {
   const judgement = view.judgements.get(remark.id);
   const number = view.numberByRemark.get(remark.id) ?? 0;
@@ -160,7 +188,8 @@ function SlipLine({
       aria-label={words.slip.position(number, quotedWords(remark), pageOf(remark))}
       onClick={() => onFocus(remark.id)}
       className={clsx(
-        'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule bg-surface px-2.5 py-1.5 text-sm',
+        'flex items-baseline gap-2 rounded-lg border border-l-[3px] border-rule px-2.5 py-1.5 text-sm',
+        remark.author.role === 'machine' ? 'border-dashed bg-paper text-quiet' : 'bg-surface',
         edgeOf(judgement),
       )}
     >
@@ -170,6 +199,7 @@ function SlipLine({
       <button type="button" className={clsx('min-w-0 flex-1 truncate text-left', !read && 'font-semibold')}>
         {saidBy(remark)}
       </button>
+      {children}
       <DecisionSign judgement={judgement} />
     </article>
   );
@@ -200,6 +230,11 @@ function SlipHeader({ view, remark, focused }: { view: AssignmentView; remark: R
           {criterion.title}
         </Link>
       )}
+      {criterion === null && behind?.loss.proposed.has(remark.id) === true && (
+        <span className="min-w-0 truncate text-quiet italic">
+          {words.rubric.perhapsOn(behind.loss.title)}
+        </span>
+      )}
       {!focused && behind !== null && behind.share > 0 && (
         <Explained className="whitespace-nowrap text-quiet" text={words.rubric.behindTitle}>
           {words.rubric.behindShort(
@@ -222,21 +257,22 @@ function SlipHeader({ view, remark, focused }: { view: AssignmentView; remark: R
 
 /** The colour of a slip's left edge says what was decided. */
 function edgeOf(judgement: Judgement | undefined): string {
-  const decided = judgement?.decision ?? (judgement?.carry === true ? 'carry' : null);
-  return decided === null ? 'border-l-rule-strong' : decisionLook[decided].edge;
+  const [first = null] = decisionsIn(judgement);
+  return first === null ? 'border-l-rule-strong' : decisionLook[first].edge;
 }
 
 /** What the remark says, in a word; "perhaps" where a proposal isn't sure; how many things there are in it. */
 function Says({ view, remark }: { view: AssignmentView; remark: Remark }) {
   const stance = stanceOf(remark.id, view);
   if (stance === null) return words.slip.saysNotKnown;
-  const said = view.judgements.get(remark.id)?.stance ?? null;
+  const judgement = view.judgements.get(remark.id);
+  const said = judgement?.stance ?? weightiestOf(judgement);
   const sure = said !== null || view.sayings.get(remark.id)?.sure === true;
-  const things = partsApart(remark.id, view).length;
+  const things = partsOf(remark, view).length;
   return (
     <>
       {words.slip.says(words.stances[stance], sure)}
-      {things > 0 && `, ${words.slip.things(things)}`}
+      {things > 1 && `, ${words.slip.things(things)}`}
     </>
   );
 }

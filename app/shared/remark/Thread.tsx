@@ -1,9 +1,11 @@
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
 import type { Remark, Reply } from '#core/model/remark.ts';
-import type { Judgement } from '#core/model/work.ts';
+import type { AssignmentView } from '#core/assignment/view.ts';
+import type { RemarkPart } from '#core/saying/remark-parts.ts';
 import * as words from '../../words/en.ts';
 import { replyToRemark } from '../../workspace/commands/decide.ts';
+import { fieldOf, usePartInHand } from './in-hand.ts';
 import { useKeptText } from './kept-text.ts';
 import { shownDay } from '../shown/shown.ts';
 
@@ -44,11 +46,19 @@ function Replies({ replies }: { replies: readonly Reply[] }) {
   );
 }
 
-/** What the student answers to a remark: a line to open it, then a field. */
-export function ReplyField({ remark, judgement }: { remark: Remark; judgement: Judgement | undefined }) {
+/** What the student answers to a remark, or to the part of it that is in hand: a line to open it, then a field. */
+export function ReplyField({ view, remark }: { view: AssignmentView; remark: Remark }) {
+  const part = usePartInHand(view, remark);
+  return <OwnReply key={`${remark.id} ${part?.from ?? ''}`} view={view} remark={remark} part={part} />;
+}
+
+function OwnReply({ view, remark, part }: { view: AssignmentView; remark: Remark; part: RemarkPart | null }) {
   const workspace = useWorkspace();
-  const [text, setText, leave] = useKeptText(`reply/${remark.id}`, judgement?.reply ?? '', (reply, typing) =>
-    replyToRemark(workspace, remark, reply, typing),
+  const from = part?.from ?? null;
+  const [text, setText, leave] = useKeptText(
+    fieldOf('reply', remark, from),
+    (part ?? view.judgements.get(remark.id))?.reply ?? '',
+    (reply, typing) => replyToRemark(workspace, remark, from, reply, typing),
   );
   const [opened, setOpened] = useState(false);
   if (!opened && text === '')

@@ -5,6 +5,6 @@ import * as words from '../../words/en.ts';
 export function saidBy({ text, change, kind }: Remark): string {
   if (text !== '') return text;
   if (change !== null)
-    return words.slip.change[change.kind](change.kind === 'insertion' ? change.after : change.before);
-  return kind === 'recording' ? words.slip.noTranscript : words.slip.noWords;
+    return words.said.change[change.kind](change.kind === 'insertion' ? change.after : change.before);
+  return kind === 'recording' ? words.said.noTranscript : words.said.noWords;
 }

@@ -7,7 +7,7 @@ import { rubricOfDraft, type RubricDraft } from '#core/rubric/draft.ts';
 import { aimId } from '#core/rubric/aim.ts';
 import { wordingMark } from '#core/reading/need.ts';
 import * as words from '../../words/en.ts';
-import { rubricOf } from '#core/assignment/points.ts';
+import { rubricOf } from '#core/assignment/rubric-of.ts';
 import { recordsIn } from '#core/assignment/records.ts';
 import { remarksOfMarking } from '../desk/facts.ts';
 import type { Writing } from '../storage/transact.ts';

@@ -56,7 +56,7 @@ describe('a file that was put in the wrong place', () => {
     const [dams, side] = [await take('dams.odt'), await take('sideways.pdf')];
     const [remark] = view(side.id)?.remarks ?? [];
     await decideRemark(workspace, remark, 'act');
-    await noteOnRemark(workspace, remark, 'At well 4.');
+    await noteOnRemark(workspace, remark, null, 'At well 4.');
     await moveFile(workspace, stored(side.hash), dams.id);
     expect(view(side.id)).toBeNull();
     const moved = view(dams.id);

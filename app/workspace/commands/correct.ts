@@ -27,10 +27,10 @@ async function moveRemark(
     if (own !== null) await writing.put(store, { ...own, assignmentId: to.assignmentId });
   }
   for (const query of await writing.all('queries'))
-    if (query.remarkId === remark.id)
+    if (query.about?.remarkId === remark.id)
       await writing.put('queries', { ...query, assignmentId: to.assignmentId });
   for (const task of await writing.all('tasks'))
-    if (task.remarkIds.length > 0 && task.remarkIds.every((id) => id === remark.id))
+    if (task.about.length > 0 && task.about.every(({ remarkId }) => remarkId === remark.id))
       await writing.put('tasks', { ...task, assignmentId: to.assignmentId });
 }
 

@@ -1,17 +1,21 @@
 import type { Workspace } from '../workspace.ts';
-import type { RemarkId } from '#core/model/ids.ts';
+import { asId, PartId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
-import type { Decision, Judgement, Stance } from '#core/model/work.ts';
+import type { Decision, JudgedPart, Judgement, RemarkRef, Stance } from '#core/model/work.ts';
 import { changeKindOf, MINUTES_BY_KIND, firstTitleOf } from '#core/plan/tasks.ts';
-import { wordingMark } from '#core/reading/need.ts';
-import { sayingKey } from '#core/saying/saying-of.ts';
-import { isDecided } from '#core/tally/tally.ts';
+import { stanceOf } from '#core/saying/saying-of.ts';
+import { isAbout, joinAt, partsOf, partsToKeep, splitAt } from '#core/saying/remark-parts.ts';
+import { taskFor, taskWording } from '#core/saying/task-wording.ts';
+import { importanceOf } from '#core/rubric/behind.ts';
+import { Proposals, understoodAlone } from '#core/assignment/proposals.ts';
+import { recordsIn } from '#core/assignment/records.ts';
+import { isDecided } from '#core/tally/decided.ts';
 import * as words from '../../words/en.ts';
 import type { Writing } from '../storage/transact.ts';
+import { newId } from './draft.ts';
+import { putRead } from './reading.ts';
 import { taskOwner } from './stages.ts';
-import type { AssignmentView } from '#core/assignment/view.ts';
-import type { ScoreChange } from '#core/assignment/attempts.ts';
-import { queryIdOf, scoreReadingId, taskIdOf } from '#core/model/own-ids.ts';
+import { queryIdOf, taskIdOf } from '#core/model/own-ids.ts';
 
 function judgementFor(remark: Remark, known: Judgement | null): Judgement {
   return (
@@ -26,131 +30,103 @@ function judgementFor(remark: Remark, known: Judgement | null): Judgement {
       link: null,
       reply: '',
       taken: null,
+      parts: [],
     }
   );
 }
 
-async function putRead(writing: Writing, remark: Remark, read: boolean): Promise<void> {
-  const known = await writing.get('readings', remark.id);
-  const seenMs = known?.of === wordingMark(remark) ? known.seenMs : 0;
-  if (known?.read === read && known.of === wordingMark(remark)) return;
-  await writing.put('readings', {
-    remarkId: remark.id,
-    assignmentId: remark.assignmentId,
-    of: wordingMark(remark),
-    seenMs,
-    read,
-  });
+/** A remark, or one of its parts, as it is decided about. */
+interface Thing {
+  readonly remark: Remark;
+  readonly part: JudgedPart | null;
 }
 
-/** Adds time that a remark was in view; from enough of it on the remark counts as read. */
-export function addReadingTime(
-  workspace: Workspace,
-  remark: Remark,
-  ms: number,
-  read: boolean,
-): Promise<void> {
-  return workspace.save(async (writing) => {
-    const of = wordingMark(remark);
-    const known = await writing.get('readings', remark.id);
-    const before = known?.of === of ? known : null;
-    // Time counts until it is read; what was on its way when it was decided about changes nothing more.
-    if (before?.read === true) return;
-    await writing.put('readings', {
-      remarkId: remark.id,
-      assignmentId: remark.assignmentId,
-      of,
-      seenMs: Math.round((before?.seenMs ?? 0) + ms),
-      read,
-    });
-  });
-}
+const refOf = ({ remark, part }: Thing): RemarkRef => ({ remarkId: remark.id, partId: part?.id ?? null });
 
-export function markRead(workspace: Workspace, remark: Remark, read: boolean): Promise<void> {
-  return workspace.run(
-    remark.assignmentId,
-    read ? words.undo.markedRead : words.undo.markedUnread,
-    (writing) => putRead(writing, remark, read),
-  );
-}
-
-/** Marks everything that came back for an assignment as read, a changed score with it. */
-export function markAllRead(
-  workspace: Workspace,
-  { assignment, remarks, scoreChange }: AssignmentView,
-): Promise<void> {
-  return workspace.run(assignment.id, words.undo.markedAllRead, async (writing) => {
-    // Each writes a record of its own; one after the other would be as many ways to the disk.
-    await Promise.all(remarks.map((remark) => putRead(writing, remark, true)));
-    if (scoreChange !== null) await putScoreSeen(writing, scoreChange);
-  });
-}
-
-/** Says that a changed score was seen. */
-export function markScoreSeen(
-  workspace: Workspace,
-  assignmentId: string,
-  change: ScoreChange,
-): Promise<void> {
-  return workspace.run(assignmentId, words.undo.seenScore, (writing) => putScoreSeen(writing, change));
-}
-
-async function putScoreSeen(writing: Writing, change: ScoreChange): Promise<void> {
-  await writing.put('readings', {
-    remarkId: scoreReadingId(change.after.id),
-    assignmentId: change.after.assignmentId,
-    of: change.after.score ?? '',
-    seenMs: 0,
-    read: true,
-  });
-}
-
-async function createTask(workspace: Workspace, writing: Writing, remark: Remark): Promise<void> {
+async function createTask(workspace: Workspace, writing: Writing, thing: Thing): Promise<void> {
+  const { remark, part } = thing;
   const tasks = await writing.all('tasks');
-  if (tasks.some((task) => task.remarkIds.includes(remark.id))) return;
+  if (tasks.some(({ about }) => isAbout(about, remark.id, part?.id ?? null))) return;
   const kind = changeKindOf(remark);
   await writing.put('tasks', {
-    id: taskIdOf(remark.id),
+    id: taskIdOf(remark.id, part?.id ?? null),
     assignmentId: await taskOwner(writing, remark.assignmentId),
-    title:
-      workspace.records.sayings.get(sayingKey(remark))?.task ??
-      (firstTitleOf(remark) || words.plan.taskWithoutWords),
+    title: titleOf(workspace, thing),
     kind,
     minutes: MINUTES_BY_KIND[kind],
-    remarkIds: [remark.id],
+    about: [refOf(thing)],
     done: false,
     rank: null,
     touched: false,
   });
 }
 
-/** Takes a withdrawn decision out of the plan: an untouched task goes, from a touched one only the remark. */
-async function withdrawTask(writing: Writing, remarkId: RemarkId): Promise<void> {
+function titleOf(workspace: Workspace, { remark, part }: Thing): string {
+  if (part !== null) {
+    const whole = [{ from: 0, to: part.quote.length, stance: part.stance ?? part.said }];
+    return taskWording(part.quote, whole) ?? part.quote;
+  }
+  const saying = new Proposals(recordsIn(workspace.records)).of(remark);
+  const task = saying === null ? null : taskFor(remark.text, saying);
+  return task ?? (firstTitleOf(remark) || words.plan.taskWithoutWords);
+}
+
+/** Takes a withdrawn decision out of the plan: an untouched task goes, from a touched one only what it was about. */
+async function withdrawTask(writing: Writing, thing: Thing): Promise<void> {
+  const { remarkId, partId } = refOf(thing);
   for (const task of await writing.all('tasks')) {
-    if (!task.remarkIds.includes(remarkId)) continue;
-    if (task.touched || task.remarkIds.length > 1)
-      await writing.put('tasks', { ...task, remarkIds: task.remarkIds.filter((id) => id !== remarkId) });
+    if (!isAbout(task.about, remarkId, partId)) continue;
+    const about = task.about.filter((ref) => ref.remarkId !== remarkId || ref.partId !== partId);
+    if (task.touched || task.about.length > 1) await writing.put('tasks', { ...task, about });
     else await writing.remove('tasks', task.id);
   }
 }
 
-async function createQuery(writing: Writing, remark: Remark, note: string): Promise<void> {
-  const id = queryIdOf(remark.id);
+async function createQuery(writing: Writing, thing: Thing, note: string): Promise<void> {
+  const about = refOf(thing);
+  const id = queryIdOf(about.remarkId, about.partId);
   if ((await writing.get('queries', id)) !== null) return;
+  const { remark } = thing;
   await writing.put('queries', {
     id,
     assignmentId: remark.assignmentId,
-    remarkId: remark.id,
-    person: remark.author.name,
+    about,
+    person: await askedOf(writing, remark),
     text: note,
     putAt: null,
     touched: false,
   });
 }
 
-async function withdrawQuery(writing: Writing, remarkId: RemarkId): Promise<void> {
-  const query = await writing.get('queries', queryIdOf(remarkId));
+/** What a machine says, and what a report found, is asked of the instructor: nobody answers for a program. */
+async function askedOf(writing: Writing, remark: Remark): Promise<string> {
+  if (remark.author.role !== 'machine' && remark.channel !== 'overlap') return remark.author.name;
+  const assignment = await writing.get('assignments', remark.assignmentId);
+  const markings = (await writing.all('markings'))
+    .filter(({ assignmentId, marker }) => assignmentId === remark.assignmentId && marker.role !== 'machine')
+    .sort((x, y) => (x.at < y.at ? 1 : -1));
+  const course = await writing.get('courses', assignment?.courseId ?? '');
+  return course?.instructor.name ?? markings.at(0)?.marker.name ?? remark.author.name;
+}
+
+async function withdrawQuery(writing: Writing, thing: Thing): Promise<void> {
+  const { remarkId, partId } = refOf(thing);
+  const query = await writing.get('queries', queryIdOf(remarkId, partId));
   if (query !== null && query.putAt === null && !query.touched) await writing.remove('queries', query.id);
+}
+
+/** Makes or takes away the task and the question that follow from a decision. */
+async function settle(
+  workspace: Workspace,
+  writing: Writing,
+  thing: Thing,
+  decision: Decision | null,
+  note: string,
+): Promise<void> {
+  if (decision === 'act') await createTask(workspace, writing, thing);
+  else await withdrawTask(writing, thing);
+  if (decision === 'ask') await createQuery(writing, thing, note);
+  else await withdrawQuery(writing, thing);
 }
 
 /** From the first decision on there is something to lose: the browser is asked not to clear it by itself. */
@@ -158,7 +134,7 @@ function askToPersist(): void {
   if (typeof navigator !== 'undefined' && 'storage' in navigator) void navigator.storage.persist();
 }
 
-/** Brings a remark's decision about, with its task or question. */
+/** Brings a remark's decision about, with its task or question; what was decided about parts of it goes. */
 async function putDecision(
   workspace: Workspace,
   writing: Writing,
@@ -167,18 +143,126 @@ async function putDecision(
 ): Promise<void> {
   const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
   const taken = decision === null ? null : (judgement.taken ?? takenNow(workspace, remark));
-  await writing.put('judgements', { ...judgement, decision, taken });
+  const parts = judgement.parts.map((part) => ({ ...part, decision: null }));
+  await writing.put('judgements', { ...judgement, decision, taken, parts });
   if (decision !== null) await putRead(writing, remark, true);
-  if (decision === 'act') await createTask(workspace, writing, remark);
-  else await withdrawTask(writing, remark.id);
-  if (decision === 'ask') await createQuery(writing, remark, judgement.note);
-  else await withdrawQuery(writing, remark.id);
+  for (const part of parts) await settle(workspace, writing, { remark, part }, null, '');
+  await settle(workspace, writing, { remark, part: null }, decision, judgement.note);
 }
 
 /** What a remark is taken to say when it is decided: later corrections and models leave it so (decisions.md). */
 function takenNow(workspace: Workspace, remark: Remark): Judgement['taken'] {
-  const saying = workspace.records.sayings.get(sayingKey(remark));
-  return saying === undefined ? null : { stance: saying.stance, model: saying.model };
+  const understood = understoodAlone(recordsIn(workspace.records), remark);
+  const saying = understood.sayings.get(remark.id);
+  if (saying === undefined) return null;
+  const importance = importanceOf(remark.id, {
+    ...understood,
+    // What the student says of it is no part of what it was taken to say.
+    judgements: new Map(),
+  });
+  return { stance: saying.stance, model: saying.model, importance };
+}
+
+/** The parts of a remark as they are kept from now on. */
+function keptParts(workspace: Workspace, remark: Remark, judgement: Judgement): readonly JudgedPart[] {
+  if (judgement.parts.length > 0) return judgement.parts;
+  const understood = understoodAlone(recordsIn(workspace.records), remark);
+  const whole = stanceOf(remark.id, understood) ?? 'note';
+  return partsToKeep(remark.text, partsOf(remark, understood), whole, () => asId(PartId, newId()));
+}
+
+/** Changes one part of a remark, which from then on is kept as it is. @param from where the part begins in the text */
+async function changePart(
+  workspace: Workspace,
+  writing: Writing,
+  remark: Remark,
+  from: number,
+  change: (part: JudgedPart) => Partial<JudgedPart>,
+): Promise<Judgement> {
+  const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+  const kept = keptParts(workspace, remark, judgement);
+  const parts = kept.map((part) => (part.from === from ? { ...part, ...change(part) } : part));
+  const next = { ...judgement, parts };
+  await writing.put('judgements', next);
+  return next;
+}
+
+/**
+ * Decides about one part of a remark; the same decision again withdraws it. Where the remark was decided about as a whole,
+ * its other parts keep that decision.
+ */
+export function decidePart(
+  workspace: Workspace,
+  remark: Remark,
+  from: number,
+  decision: Decision,
+): Promise<void> {
+  askToPersist();
+  return workspace.run(
+    remark.assignmentId,
+    words.undo.decidedPart(words.decisions[decision]),
+    async (writing) => {
+      const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+      const whole = judgement.decision;
+      const parts = keptParts(workspace, remark, judgement).map((part) => {
+        const own = whole ?? part.decision;
+        if (part.from !== from) return { ...part, decision: own };
+        return { ...part, decision: own === decision ? null : decision };
+      });
+      const taken = judgement.taken ?? takenNow(workspace, remark);
+      await writing.put('judgements', { ...judgement, decision: null, taken, parts });
+      await putRead(writing, remark, true);
+      await settle(workspace, writing, { remark, part: null }, null, '');
+      for (const part of parts) await settle(workspace, writing, { remark, part }, part.decision, part.note);
+    },
+  );
+}
+
+/** Carries one part of a remark to the next assignment; again: no more. */
+export function carryPart(workspace: Workspace, remark: Remark, from: number): Promise<void> {
+  return workspace.run(remark.assignmentId, words.undo.carried, async (writing) => {
+    const next = await changePart(workspace, writing, remark, from, ({ carry }) => ({ carry: !carry }));
+    if (isDecided(next)) await putRead(writing, remark, true);
+  });
+}
+
+/** Says what one part of a remark says. */
+export function setPartStance(
+  workspace: Workspace,
+  remark: Remark,
+  from: number,
+  stance: Stance | null,
+): Promise<void> {
+  return workspace.run(remark.assignmentId, words.undo.stance, async (writing) => {
+    await changePart(workspace, writing, remark, from, () => ({ stance }));
+  });
+}
+
+/**
+ * Lets a part begin before a word of a remark, or, where one does, joins it with the one before.
+ * @param said what the pieces say by themselves: the one before, and the one that begins there; of a joined one the first
+ */
+export function cutParts(
+  workspace: Workspace,
+  remark: Remark,
+  at: number,
+  said: readonly [Stance, Stance],
+): Promise<void> {
+  return workspace.run(remark.assignmentId, words.undo.cut, async (writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    const kept = keptParts(workspace, remark, judgement);
+    const begins = kept.find(({ from }) => from === at);
+    const parts =
+      begins === undefined
+        ? splitAt(kept, remark.text, at, { id: asId(PartId, newId()), before: said[0], after: said[1] })
+        : joinAt(kept, remark.text, at, said[0]);
+    const taken = judgement.taken ?? takenNow(workspace, remark);
+    await writing.put('judgements', { ...judgement, taken, parts: [...parts] });
+    if (begins === undefined || begins.decision === null) return;
+    await settle(workspace, writing, { remark, part: begins }, null, '');
+    const one = parts.find(({ from, to }) => from <= at && at < to);
+    if (one !== undefined) await settle(workspace, writing, { remark, part: one }, one.decision, one.note);
+  });
 }
 
 /** Decides about a remark; the same decision again withdraws it. Deciding also marks read. */
@@ -233,34 +317,54 @@ export function toggleCarry(workspace: Workspace, remark: Remark): Promise<void>
   });
 }
 
-/** Keeps an own note with a remark; a question that nobody has worded yet takes it over. */
+/**
+ * Keeps an own note with a remark, or with one part of it; a question that nobody has worded yet takes it over.
+ * @param from where the part begins in the text; null: the remark as a whole
+ */
 export function noteOnRemark(
   workspace: Workspace,
   remark: Remark,
+  from: number | null,
   note: string,
   typing?: string,
 ): Promise<void> {
   const work = async (writing: Writing) => {
-    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
-    await writing.put('judgements', { ...judgement, note });
-    const query = await writing.get('queries', queryIdOf(remark.id));
+    const partId = await keepWith(workspace, writing, remark, from, { note });
+    const query = await writing.get('queries', queryIdOf(remark.id, partId));
     if (query !== null && !query.touched) await writing.put('queries', { ...query, text: note });
   };
   return workspace.run(remark.assignmentId, words.undo.noted, work, typing);
 }
 
-/** Keeps what the student answers to a remark. */
+/** Keeps what the student answers to a remark, or to one part of it. */
 export function replyToRemark(
   workspace: Workspace,
   remark: Remark,
+  from: number | null,
   reply: string,
   typing?: string,
 ): Promise<void> {
   const work = async (writing: Writing) => {
-    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
-    await writing.put('judgements', { ...judgement, reply });
+    await keepWith(workspace, writing, remark, from, { reply });
   };
   return workspace.run(remark.assignmentId, words.undo.replied, work, typing);
+}
+
+/** Keeps words with a remark, or with a part of it; gives the part. */
+async function keepWith(
+  workspace: Workspace,
+  writing: Writing,
+  remark: Remark,
+  from: number | null,
+  kept: { readonly note: string } | { readonly reply: string },
+): Promise<PartId | null> {
+  if (from !== null) {
+    const { parts } = await changePart(workspace, writing, remark, from, () => kept);
+    return parts.find((part) => part.from === from)?.id ?? null;
+  }
+  const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+  await writing.put('judgements', { ...judgement, ...kept });
+  return null;
 }
 
 /** Says which criterion a remark counts towards, null for none; without a link it is as its source says. */

@@ -43,7 +43,7 @@ export function markQueryPut(
 /** A question that the records give reason for; it is asked only if the student takes it up. */
 export interface ProposedQuery {
   readonly id: QueryId;
-  readonly remarkId: Query['remarkId'];
+  readonly about: Query['about'];
   readonly person: string;
   readonly text: string;
 }
@@ -55,7 +55,7 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
     .filter(({ state }) => state === 'missing')
     .map(({ id, remark, said }) => ({
       id: queryIdOf(id),
-      remarkId: remark?.id ?? null,
+      about: remark === null ? null : { remarkId: remark.id, partId: null },
       person: remark?.author.name ?? person,
       text:
         remark === null
@@ -66,7 +66,7 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
     .filter(({ unexplained }) => unexplained > 0)
     .map(({ criterionId, title, unexplained }) => ({
       id: unexplainedQueryId(view.assignment.id, criterionId),
-      remarkId: null,
+      about: null,
       person,
       text:
         criterionId === null
@@ -80,7 +80,7 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
       : [
           {
             id: addsUpQueryId(view.assignment.id),
-            remarkId: null,
+            about: null,
             person,
             text: words.rubric.questionAddsUp(toShown(addsUp.sum, 2), toShown(addsUp.score, 2)),
           },

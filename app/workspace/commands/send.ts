@@ -178,11 +178,13 @@ async function putFrozen(
     parentId: headVersionId,
     at,
     why: 'sent',
+    name: '',
     bodyHash: body?.hash ?? null,
     files: ownFiles,
     post: known.post,
     items,
-    fileHash: stored.find(({ role }) => role === 'paper')?.file.hash ?? null,
+    // A text that was written elsewhere is its file.
+    fileHash: known.paperFile ?? stored.find(({ role }) => role === 'paper')?.file.hash ?? null,
   });
   await writing.put('drafts', { ...known, headVersionId: versionId });
   for (const { file, bytes } of stored) {

@@ -24,8 +24,8 @@ export async function taskOwner(writing: Writing, assignmentId: AssignmentId): P
 export async function settleTasks(writing: Writing): Promise<void> {
   const find = await finderIn(writing);
   for (const task of await writing.all('tasks')) {
-    const [first] = task.remarkIds;
-    const remark = task.remarkIds.length === 0 ? null : await writing.get('remarks', first);
+    const first = task.about.at(0);
+    const remark = first === undefined ? null : await writing.get('remarks', first.remarkId);
     const home = find(remark?.assignmentId ?? task.assignmentId);
     if (home === null) continue;
     const owner = workedInOf(find, home).id;

@@ -13,7 +13,7 @@ import { hashOf } from '#formats/hash.ts';
 import type { MarkedPaper } from '#formats/marked-paper.ts';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import { viewOf } from '#core/assignment/view.ts';
-import { markRead } from './decide.ts';
+import { markRead } from './reading.ts';
 import { putAttempt, takeInFacts } from '../desk/facts.ts';
 import { takeInReturnedFile } from '../desk/returned.ts';
 import { takeInFiles, type FileToTake } from './take-in.ts';

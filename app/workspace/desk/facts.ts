@@ -24,6 +24,7 @@ export function remarksOfMarking(marking: Marking, first: Marking): Remark[] {
     replies: [],
     state: null,
     change: null,
+    rule: null,
     before: null,
     withdrawn: false,
     textAt: null,

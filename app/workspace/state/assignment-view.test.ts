@@ -2,7 +2,7 @@ import type { DecimalString } from '#core/model/ids.ts';
 import { fromDecimal } from '#core/scores/fraction.ts';
 import { describe, expect, it } from 'vitest';
 import { recordsIn } from '#core/assignment/records.ts';
-import { followPassages } from '#core/anchors/outcome.ts';
+import { answerFinderOf } from '#core/answers/find.ts';
 import {
   exampleAssignment,
   exampleAttempt,
@@ -72,7 +72,7 @@ const task = (key: string, done: boolean): Task => ({
   title: key,
   kind: 'sentence',
   minutes: 10,
-  remarkIds: [id(key)],
+  about: [{ remarkId: id(key), partId: null }],
   done,
   rank: null,
   touched: false,
@@ -182,6 +182,7 @@ describe('the view of an assignment', () => {
       files: [],
       post: null,
       items: {},
+      paperFile: null,
       note: '',
       headVersionId: null,
       savedAt: id('2026-11-01T09:00:00.000Z'),
@@ -228,7 +229,7 @@ describe('the response sheet', () => {
   const query: Query = {
     id: id('q'),
     assignmentId: id('a'),
-    remarkId: id('z'),
+    about: { remarkId: id('z'), partId: null },
     person: 'K',
     text: 'Why?',
     putAt: null,
@@ -248,22 +249,29 @@ describe('the response sheet', () => {
       tasks: [task('u', true), task('v', true)],
       queries: [query],
     });
-    const [changed] = followPassages(older, newer, [{ from: 5, to: 11 }]);
-    const [same] = followPassages(older, newer, [{ from: 33, to: 50 }]);
+    const found = answerFinderOf(older).find(
+      newer,
+      ['u', 'v'].map((key, index) => ({
+        id: key,
+        text: `Say why, ${key}.`,
+        calls: true,
+        passages: [[{ from: 5, to: 11 }], [{ from: 33, to: 50 }]][index],
+      })),
+    );
     const live = {
       draftId: 'd',
       paper: newer,
-      byRemark: new Map([
-        ['u', changed],
-        ['v', same],
-      ]),
+      textHash: id('t'),
+      byRemark: new Map([...found].map(([key, { outcomes }]) => [key, outcomes[0]])),
+      proposals: new Map([...found].map(([key, { proposals }]) => [key, proposals])),
+      picks: new Map(),
     };
     const answers = answersOf(full, live);
     const sheet = responseSheetOf(full, live, answers);
     expect(sheet.lead).toEqual(['6 remarks came back; 3 of them have an answer here.']);
     expect(sheet.rows.map((row) => row.slice(2))).toEqual([
-      [['Act'], ['Rewritten. It now reads:', '“may show”']],
-      [['Act'], ['The passage stands as it was.']],
+      [['Act'], ['It now reads:', '“may show”']],
+      [['Act'], ['Done.']],
       [['Decline', 'It is outside the brief.'], ['Not taken up.']],
       [['Carry'], ['Carried to the next assignment.']],
       [['No decision was made.'], []],
@@ -279,6 +287,6 @@ describe('the response sheet', () => {
       return responseSheetOf(full, null, answersOf(full, null)).rows[0].slice(1);
     };
     expect(sheet(true)).toEqual([['The work as a whole'], ['Act'], ['Done.']]);
-    expect(sheet(false)).toEqual([['The work as a whole'], ['Act'], ['Not done yet.']]);
+    expect(sheet(false)).toEqual([['The work as a whole'], ['Act'], ['No answer yet.']]);
   });
 });

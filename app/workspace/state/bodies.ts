@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import type { FileHash } from '#core/model/ids.ts';
 import type { Draft, DraftContent } from '#core/model/work.ts';
 import { bodyText, contentOfText, packText, unpackText, type Body } from '../storage/bodies.ts';
 import { useWorkspace } from '../use-workspace.ts';
@@ -39,10 +40,16 @@ export class Bodies {
   }
 }
 
+/** A document, and under which hash it is stored. */
+export interface StoredContent {
+  readonly content: DraftContent;
+  readonly hash: FileHash;
+}
+
 /** The document of a draft; null while the first is loaded. The one of before stands until the next is there. */
-export function useDraftContent(draft: Draft | null): DraftContent | null {
+export function useDraftContent(draft: Draft | null): StoredContent | null {
   const workspace = useWorkspace();
-  const [shown, show] = useState<{ readonly draftId: string; readonly content: DraftContent } | null>(null);
+  const [shown, show] = useState<{ readonly draftId: string; readonly stored: StoredContent } | null>(null);
   const id = draft?.id ?? null;
   const hash = draft?.bodyHash ?? null;
   useEffect(() => {
@@ -50,11 +57,11 @@ export function useDraftContent(draft: Draft | null): DraftContent | null {
     let over = false;
     workspace.inBackground(async () => {
       const content = await workspace.bodies.load(hash);
-      if (!over && content !== null) show({ draftId: id, content });
+      if (!over && content !== null) show({ draftId: id, stored: { content, hash } });
     });
     return () => {
       over = true;
     };
   }, [workspace, id, hash]);
-  return shown !== null && shown.draftId === id ? shown.content : null;
+  return shown !== null && shown.draftId === id && hash !== null ? shown.stored : null;
 }

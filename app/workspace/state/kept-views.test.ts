@@ -7,7 +7,8 @@ import { exampleAssignment, exampleAttempt, exampleFile, exampleMarking } from '
 import { StoredFile } from '#core/model/work.ts';
 import { viewOf } from '#core/assignment/view.ts';
 import { KeptViews, nextMoment } from './kept-views.ts';
-import { decideRemark, markRead } from '../commands/decide.ts';
+import { decideRemark } from '../commands/decide.ts';
+import { markRead } from '../commands/reading.ts';
 import { takeInFacts } from '../desk/facts.ts';
 import { openWorkspace, type Workspace } from '../workspace.ts';
 

@@ -12,7 +12,7 @@ import { matchReturned } from '../desk/returned.ts';
 import { readPaperOf } from '../commands/take-in.ts';
 
 /** A paper's text and anchors: as kept, or derived again from its bytes. null where the file isn't here. */
-async function paperFor(workspace: Workspace, hash: FileHash): Promise<ReadPaper | null> {
+export async function paperFor(workspace: Workspace, hash: FileHash): Promise<ReadPaper | null> {
   const kept = await workspace.readPaper(hash);
   if (kept !== null && kept.readerVersion === READER_VERSION) return kept;
   const bytes = await workspace.fileBytes(hash);

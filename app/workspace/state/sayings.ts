@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { sayingKey } from '#core/saying/saying-of.ts';
-import { SAYS_VERSION, type Said, type Saying } from '#core/saying/says.ts';
+import type { Stance } from '#core/model/work.ts';
+import { SAYS_VERSION, type Said, type Saying } from '#core/saying/saying.ts';
 import { texts } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
 import type { Workspace } from '../workspace.ts';
@@ -42,6 +43,13 @@ export class Sayings {
       signal.addEventListener('abort', () => this.end());
       this.workOut();
     });
+  }
+
+  /** What some words say by themselves, each a part of a remark; null where the model can't be reached. */
+  async saysOf(pieces: readonly string[]): Promise<readonly Stance[] | null> {
+    const said = pieces.map((text) => ({ text, kind: 'text', change: null }));
+    const found = await texts.ask((worker) => worker.says(MODEL, said), { signal: this.workspace.signal });
+    return found?.map(({ stance }) => stance) ?? null;
   }
 
   private workOut(): void {

@@ -34,6 +34,7 @@ const exampleDraft = (bodyHash: FileHash) =>
     post: null,
     items: {},
     note: '',
+    paperFile: null,
     headVersionId: null,
     savedAt: '2026-11-02T10:00:00.000Z',
   });
@@ -44,6 +45,7 @@ const exampleVersion = (bodyHash: FileHash) =>
     assignmentId: 'a',
     parentId: null,
     at: '2026-11-02T10:00:00.000Z',
+    name: '',
     why: 'started',
     bodyHash,
     files: [],

@@ -1,3 +1,4 @@
+import { draftFrom } from '#core/paper/begin-draft.ts';
 import 'fake-indexeddb/auto';
 import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -54,9 +55,13 @@ const draftText = async (of: Workspace) => {
 
 async function fill(): Promise<void> {
   await workspace.save((writing) => writing.put('assignments', exampleAssignment({ id: id('a') })));
-  await beginDraft(workspace, id('a'), 2, id('0'.repeat(64)), [
-    { kind: 'paragraph', level: 0, text: 'What the wells said.' },
-  ]);
+  await beginDraft(
+    workspace,
+    id('a'),
+    2,
+    id('0'.repeat(64)),
+    draftFrom([{ kind: 'paragraph', level: 0, text: 'What the wells said.' }]),
+  );
   await putSetting(workspace, { name: 'singleKeys', on: false });
 }
 

@@ -6,10 +6,12 @@ import {
   finalsOf8,
   packedIn,
   upgradeFrom1,
+  upgradeFrom10,
   upgradeFrom2,
   upgradeFrom6,
   upgradeFrom7,
   upgradeFrom8,
+  upgradeFrom9,
   upgradeTo6,
   type MovedBodies,
   type RecordUpgrade,
@@ -61,6 +63,10 @@ const steps: readonly ((
         await history.put({ ...entry, scopes: [...new Set([...entry.scopes, ...scopes])] });
     }
   },
+  // From version 9: tasks and questions are about remarks or parts of them.
+  (_database, transaction) => upgradeAll(transaction, upgradeFrom9),
+  // From version 10: answers that are places in a text, drafts that are files.
+  (_database, transaction) => upgradeAll(transaction, upgradeFrom10),
 ];
 
 function rowsIn(transaction: Upgrading) {

@@ -3,6 +3,7 @@ import type { Anchor, PageSize, PaperKind } from '#formats/marked-paper.ts';
 import type { Layout } from '#core/paper/layout.ts';
 import { Assignment, Attempt, Course, Marking, Rubric, Withdrawal } from '#core/model/facts.ts';
 import type { FileHash } from '#core/model/ids.ts';
+import { answerKey } from '#core/model/own-ids.ts';
 import { Remark } from '#core/model/remark.ts';
 import {
   Aim,
@@ -11,10 +12,13 @@ import {
   GivenAnswer,
   IfScore,
   Judgement,
+  MarkKey,
+  OwnTerm,
   Person,
   PromiseNote,
   Query,
   Reading,
+  RuleReference,
   Setting,
   StoredFile,
   Submission,
@@ -45,6 +49,8 @@ export interface RecordByStore extends AssignmentStores {
   versions: Version;
   ifScores: IfScore;
   settings: Setting;
+  ruleReferences: RuleReference;
+  ownTerms: OwnTerm;
 }
 
 export type StoreName = keyof RecordByStore;
@@ -77,7 +83,10 @@ export const recordStores: {
   aims: { schema: Aim, keyOf: (r) => r.id },
   ifScores: { schema: IfScore, keyOf: (r) => r.assignmentId },
   settings: { schema: Setting, keyOf: (r) => r.name },
-  answers: { schema: GivenAnswer, keyOf: (r) => r.remarkId },
+  answers: { schema: GivenAnswer, keyOf: answerKey },
+  markKeys: { schema: MarkKey, keyOf: (r) => r.id },
+  ruleReferences: { schema: RuleReference, keyOf: (r) => r.id },
+  ownTerms: { schema: OwnTerm, keyOf: (r) => r.term },
 };
 
 export const storeNames = Object.keys(recordStores) as StoreName[];

@@ -14,6 +14,19 @@ import { databaseName } from '../identity.ts';
 
 let workspace: Workspace;
 
+/** A record as it was before version 10, with a task or question about whole remarks as they are told since then. */
+function aboutWhole(record: unknown): object {
+  const { remarkIds, remarkId, ...rest } = record as {
+    readonly remarkIds?: readonly string[];
+    readonly remarkId?: string | null;
+  };
+  const ref = (id: string) => ({ remarkId: id, partId: null });
+  if (remarkIds !== undefined) return { ...rest, about: remarkIds.map(ref) };
+  const isQuery = 'putAt' in rest;
+  if (isQuery && remarkId !== undefined) return { ...rest, about: remarkId === null ? null : ref(remarkId) };
+  return record as object;
+}
+
 /** A workspace as version 1 stored it, written by that version: decisions, a note, readings, a question, a dropped paper. */
 interface Sample {
   readonly records: { store: StoreName; key: string; record: unknown }[];
@@ -97,14 +110,76 @@ const draftText = async () => {
   return content === null ? null : paperOfDraft(content).text;
 };
 
+describe('storage of version 11', () => {
+  it('is today’s: opened as it is, with answers and files undone and done again', async () => {
+    const eleventh = sampleOf(11);
+    await storeAs(11, eleventh);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of eleventh.records) {
+      expect([store, key, v.is(recordStores[store].schema, record)]).toEqual([store, key, true]);
+      expect(records()[store].get(key)).toEqual(record);
+    }
+    const ticked = () => [...records().tasks.values()].filter(({ done }) => done).length;
+    const draft = () => [...records().drafts.values()][0];
+    expect([ticked(), draft().paperFile]).toEqual([3, '2'.repeat(64)]);
+    // The file, the version with a name, the file that answers, the words, the place.
+    expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    expect(await draftText()).toBe('The gauge was read at noon. The keeper did it.');
+    for (let n = 0; n < 4; n++) expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    expect([ticked(), records().answers.size, draft().files]).toEqual([0, 0, []]);
+    for (let n = 0; n < 3; n++) expect(await workspace.redoNext('a')).toMatchObject({ kind: 'done' });
+    expect([ticked(), records().answers.size]).toEqual([3, 3]);
+  });
+});
+
+/** A record as it was before version 11, with what answers, drafts and versions have since. */
+function sinceEleven(store: StoreName, record: unknown): unknown {
+  if (store === 'answers') return { ...(record as object), partId: null, places: [], files: [] };
+  if (store === 'drafts') return { ...(record as object), paperFile: null };
+  if (store === 'versions') return { ...(record as object), name: '' };
+  return record;
+}
+
+describe('storage of version 10', () => {
+  it('is brought up to date, with what was done in it undone and done again', async () => {
+    const tenth = sampleOf(10);
+    await storeAs(10, tenth);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of tenth.records) {
+      const now = records()[store].get(key);
+      expect([store, key, v.is(recordStores[store].schema, now)]).toEqual([store, key, true]);
+      expect(now).toEqual(sinceEleven(store, record));
+    }
+    const parts = () =>
+      records()
+        .judgements.get('r1')
+        ?.parts.map(({ decision, carry }) => [decision, carry]);
+    expect(parts()).toEqual([
+      ['keep', false],
+      ['act', false],
+      [null, true],
+    ]);
+    const [task] = records().tasks.values();
+    expect(task.about).toEqual([{ remarkId: 'r1', partId: records().judgements.get('r1')?.parts[1].id }]);
+    // The question about the machine’s remark, then what was carried, kept and acted on.
+    for (let n = 0; n < 4; n++) expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    expect([records().tasks.size, records().queries.size]).toEqual([0, 0]);
+    expect(await workspace.redoNext('a')).toMatchObject({ kind: 'done' });
+    expect(records().tasks.size).toBe(1);
+    expect(await workspace.undoLast('marks')).toMatchObject({ kind: 'done' });
+    expect(records().ownTerms.size).toBe(0);
+  });
+});
+
 describe('storage of version 9', () => {
-  it('is today’s: opened as it is, with what was done in it undone and done again', async () => {
+  it('is brought up to date: tasks and questions about whole remarks, in what is undone and done again too', async () => {
     const ninth = sampleOf(9);
     await storeAs(9, ninth);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of ninth.records) {
-      expect([store, key, v.is(recordStores[store].schema, record)]).toEqual([store, key, true]);
-      expect(records()[store].get(key)).toEqual(record);
+      const now = records()[store].get(key);
+      expect([store, key, v.is(recordStores[store].schema, now)]).toEqual([store, key, true]);
+      expect(now).toEqual(sinceEleven(store, aboutWhole(record)));
     }
     const task = () => records().tasks.get('task/pays')?.assignmentId;
     expect([...records().answers.values()].map(({ regions }) => regions.length)).toEqual([1]);
@@ -127,7 +202,7 @@ describe('storage of version 8', () => {
     await storeAs(8, eighth);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of eighth.records) {
-      expect(records()[store].get(key)).toMatchObject(record as object);
+      expect(records()[store].get(key)).toMatchObject(aboutWhole(record));
       expect([store, key, v.is(recordStores[store].schema, records()[store].get(key))]).toEqual([
         store,
         key,
@@ -227,7 +302,7 @@ describe('storage of version 7', () => {
     await storeAs(7, seventh);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of seventh.records)
-      expect(records()[store].get(key)).toMatchObject(record as object);
+      expect(records()[store].get(key)).toMatchObject(aboutWhole(record));
     const decisions = () => [...records().judgements.values()].map(({ decision }) => decision);
     const before = decisions();
     expect(await workspace.redoNext('dip-well-lab')).toMatchObject({ kind: 'done' });
@@ -288,7 +363,7 @@ describe('storage of version 5', () => {
     await storeAs(5, fifth);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of fifth.records)
-      expect(records()[store].get(key)).toMatchObject(record as object);
+      expect(records()[store].get(key)).toMatchObject(aboutWhole(record));
     expect([...records().remarks.values()].map(({ textAt }) => textAt)).toEqual([null, null, null, null]);
     expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
     expect(records().judgements.size).toBe(0);
@@ -302,7 +377,7 @@ describe('storage of version 4', () => {
     await storeAs(4, fourth);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of fourth.records)
-      expect(records()[store].get(key)).toMatchObject(record as object);
+      expect(records()[store].get(key)).toMatchObject(aboutWhole(record));
     const [judgement] = records().judgements.values();
     expect(judgement).toMatchObject({ note: 'Measure the second well again.', carry: true, reply: '' });
     expect(await workspace.undoLast('dip-well-lab')).toMatchObject({ kind: 'done' });
@@ -317,7 +392,7 @@ describe('storage of version 3', () => {
     await storeAs(3, third);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of third.records)
-      expect(records()[store].get(key)).toMatchObject(record as object);
+      expect(records()[store].get(key)).toMatchObject(aboutWhole(record));
     expect(records().courses.get('mire-210')).toMatchObject({ policy: null, scales: [], byHand: false });
     expect(records().judgements.size).toBeGreaterThan(0);
     for (const judgement of records().judgements.values()) expect(judgement.link).toBeNull();
@@ -349,7 +424,7 @@ describe('storage of version 2', () => {
     );
     expect(read).toHaveLength(readings.length);
     for (const { key, record } of second.records.filter(({ store }) => store === 'judgements'))
-      expect(records().judgements.get(key)).toMatchObject(record as object);
+      expect(records().judgements.get(key)).toMatchObject(aboutWhole(record));
     const marking = records().markings.get('skarn-moss-report-marking-1');
     expect(marking?.files[0].announced).toEqual({ passage: 30 });
     expect(marking).not.toHaveProperty('announced');

@@ -203,6 +203,34 @@ export function upgradeFrom8(rows: readonly Row[]): RecordUpgrade {
   return (store, _key, record) => byStore[store]?.(record) ?? record;
 }
 
+const TaskOf9 = v.looseObject({ remarkIds: v.array(v.string()) });
+const QueryOf9 = v.looseObject({ remarkId: v.nullable(v.string()) });
+
+/** Version 9 to 10: tasks and questions are about remarks or parts of them; what came before was about whole ones. */
+export function upgradeFrom9(store: StoreName, _key: string, record: unknown): unknown {
+  const whole = (remarkId: string) => ({ remarkId, partId: null });
+  if (store === 'tasks')
+    return upgrading(TaskOf9, ({ remarkIds, ...task }) => ({ ...task, about: remarkIds.map(whole) }))(record);
+  if (store === 'queries')
+    return upgrading(QueryOf9, ({ remarkId, ...query }) => ({
+      ...query,
+      about: remarkId === null ? null : whole(remarkId),
+    }))(record);
+  return record;
+}
+
+const AnswerOf10 = v.looseObject({ words: v.string(), regions: v.array(v.unknown()) });
+const MadeOf10 = v.looseObject({ bodyHash: v.nullable(v.string()) });
+
+/** Version 10 to 11: answers may be places in a text and files, and be about a part; a draft may be a file as it is. */
+export function upgradeFrom10(store: StoreName, _key: string, record: unknown): unknown {
+  if (store === 'answers')
+    return upgrading(AnswerOf10, (answer) => ({ ...answer, partId: null, places: [], files: [] }))(record);
+  if (store === 'drafts') return upgrading(MadeOf10, (draft) => ({ ...draft, paperFile: null }))(record);
+  if (store === 'versions') return upgrading(MadeOf10, (version) => ({ ...version, name: '' }))(record);
+  return record;
+}
+
 /** What becomes of a record that is as its version had it; any other stays as it is. */
 function upgrading<Old>(
   form: v.GenericSchema<unknown, Old>,
@@ -243,6 +271,8 @@ export function upgradeRecordsFrom(
     const at6 = version < 3 ? upgradeFrom2(store, key, at2) : version < 6 ? upgradeTo6(store, key, at2) : at2;
     const at7 = version < 7 ? upgradeFrom6(store, key, at6) : at6;
     const at8 = version < 8 ? from7(store, key, at7) : at7;
-    return from8 === null ? at8 : from8(store, key, at8);
+    const at9 = from8 === null ? at8 : from8(store, key, at8);
+    const at10 = version < 10 ? upgradeFrom9(store, key, at9) : at9;
+    return version < 11 ? upgradeFrom10(store, key, at10) : at10;
   };
 }

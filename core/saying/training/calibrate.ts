@@ -1,6 +1,6 @@
 import { stances } from '../../model/work.ts';
 import type { SayingModel } from '../model.ts';
-import { CALLS_FOR_CHANGE } from '../says.ts';
+import { CALLS_FOR_CHANGE } from '../saying.ts';
 import { stanceLabelled, type Judged } from './measure.ts';
 
 /** Of what is said without a "perhaps" at least so much is right. */

@@ -1,6 +1,7 @@
 import { stances, type Stance } from '../../model/work.ts';
 import type { SayingModel } from '../model.ts';
-import { CALLS_FOR_CHANGE, says, WEIGHTIEST, type Saying } from '../says.ts';
+import { says } from '../says.ts';
+import { CALLS_FOR_CHANGE, WEIGHTIEST, type Saying } from '../saying.ts';
 import { learn } from './train.ts';
 import { textOf, type LabelledRemark } from './voices.ts';
 

@@ -41,7 +41,7 @@ describe('voices', () => {
 describe('the model', () => {
   const bytes = new Uint8Array(readFileSync(new URL('../saying.model', import.meta.url)));
 
-  it('is what is learnt from the voices, byte for byte', () => {
+  it('is what is learnt from the voices, byte for byte', { timeout: 240_000 }, () => {
     const { callsFrom, promisesFrom, sureFrom, stance } = decodeModel(bytes);
     const anew = encodeModel({ ...learn(remarks, stance.temperature), callsFrom, promisesFrom, sureFrom });
     expect(Buffer.compare(anew, bytes)).toBe(0);
@@ -50,9 +50,9 @@ describe('the model', () => {
   it('reads voices well that it did not learn from', { timeout: 240_000 }, () => {
     const { callsFrom, promisesFrom, sureFrom, stance } = decodeModel(bytes);
     const calibration = { callsFrom, promisesFrom, sureFrom, temperature: stance.temperature };
-    const figures = measured(judgedByOthers(remarks, 5, calibration));
-    console.log(shown('a fifth of the voices left out at a time', figures));
-    // With four fifths of the voices; `npm run train-saying` leaves out one at a time.
+    const figures = measured(judgedByOthers(remarks, 3, calibration));
+    console.log(shown('a third of the voices left out at a time', figures));
+    // With two thirds of the voices; `npm run train-saying` leaves out one at a time.
     expect(figures.macroF1).toBeGreaterThanOrEqual(0.7);
     expect(figures.callsForChange).toBeGreaterThanOrEqual(0.84);
     expect(figures.hints.precision).toBeGreaterThanOrEqual(0.85);

@@ -22,9 +22,18 @@ export interface Found {
   readonly step: (by: number) => void;
 }
 
-/** Words that are looked for in a paper. */
-export function useFinding(paper: ReadPaper | null, state: TextState): Found {
-  const [{ open, wanted, at, asked }, set] = useState({ open: false, wanted: '', at: 0, asked: 0 });
+function beginning(led: string | null) {
+  return { open: led !== null, wanted: led ?? '', at: 0, asked: 0 };
+}
+
+/** Words that are looked for in a paper. @param led words that a link leads to */
+export function useFinding(paper: ReadPaper | null, state: TextState, led: string | null): Found {
+  const [{ open, wanted, at, asked }, set] = useState(() => beginning(led));
+  const [ledBy, setLedBy] = useState(led);
+  if (led !== ledBy) {
+    setLedBy(led);
+    if (led !== null) set(beginning(led));
+  }
   const text = useMemo(
     () => (open && paper !== null ? textToSearch(paper, state) : null),
     [open, paper, state],

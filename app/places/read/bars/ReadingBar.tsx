@@ -56,6 +56,8 @@ export function ReadingBar({
   const narrow = useNarrow();
   const [row, isCut] = useIsCut<HTMLDivElement>('row');
   const side = usePreferences((preferences) => preferences.slipSide);
+  const machines = usePreferences((preferences) => preferences.machineSlips);
+  const hasMachines = view.remarks.some(({ author }) => author.role === 'machine');
   const flows = state.flowing && paper?.kind === 'pdf';
   const mayBeJoined = mayJoin && onPaper && paper !== null;
   const hasSides = onPaper && !narrow && count > 0;
@@ -125,6 +127,11 @@ export function ReadingBar({
           {mayBeJoined && (
             <MenuSwitch on={state.together} onToggle={() => onState({ together: !state.together })}>
               {words.reading.together}
+            </MenuSwitch>
+          )}
+          {hasMachines && hasSides && (
+            <MenuSwitch on={machines} onToggle={() => setPreference({ machineSlips: !machines })}>
+              {words.reading.machines}
             </MenuSwitch>
           )}
           {hasSides && (

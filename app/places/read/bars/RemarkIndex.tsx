@@ -4,7 +4,7 @@ import { Empty } from '../../../shared/controls/Controls.tsx';
 import { RemarkLines } from '../../../shared/remark/RemarkLines.tsx';
 import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
-import { filterFields, groupsBy, type FilterField } from '../filter.ts';
+import { filterFields, groupsBy, type FilterField } from '../../../shared/remark/filter.ts';
 
 /** The remarks as a list, in groups with counts; each line leads to its place. */
 export function RemarkIndex({
@@ -49,7 +49,7 @@ export function RemarkIndex({
               <span
                 aria-hidden
                 className="h-3.5 w-3.5 self-center rounded-sm border border-rule-strong"
-                style={{ background: value }}
+                style={{ background: own[0].color ?? undefined }}
               />
             )}
             {label}

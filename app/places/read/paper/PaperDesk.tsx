@@ -12,7 +12,7 @@ import { useFoundWords, type Finding } from './found-words.ts';
 import type { TextState } from './layout-segments.ts';
 import { Page } from './Page.tsx';
 import { usePinch } from './pinch.ts';
-import { keepPage, keptPage, type ReadingState } from '../reading-state.ts';
+import { keepPage, keptPage, useUnfolded, type ReadingState } from '../reading-state.ts';
 import { useBringIntoSight, useDrawnPart, useFlowPages, useKeptPlace, useSight } from './sight.ts';
 import { SlipColumn } from '../slips/SlipColumn.tsx';
 import { Strip } from './Strip.tsx';
@@ -59,7 +59,8 @@ export function PaperDesk({
 }: PaperDeskProps) {
   const [scroller, size] = useSize<HTMLDivElement>();
   const isText = show.kind === 'text';
-  const desk = useDesk(size, marked, isText, remarks, focusedId, zoom);
+  const [unfolded] = useUnfolded(view.assignment.id);
+  const desk = useDesk(size, marked, isText, remarks, focusedId, zoom, unfolded);
   const { narrow, side, pages, scale, tops, left, room, over, edge, textHeight, placed } = desk;
   const flow = useFlowPages(isText && marked.kind === 'pdf' ? marked.pageStarts : null);
   const drawn = useDrawnPart(scroller, tops, pages, scale, flow?.pageIn ?? null);

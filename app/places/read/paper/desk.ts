@@ -6,6 +6,7 @@ import { usePreferences } from '../../../shared/page/preferences.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import type { ReadingState } from '../reading-state.ts';
 import { crowdedIds } from '../slips/slip-sizes.ts';
+import { machineSlips } from '../slips/machine-slips.ts';
 import { SLIPS_TOP, useSlips } from '../slips/slips.ts';
 import { marksOf, pageTops } from './geometry.ts';
 import { besidePaper, leftOfPaper, useRooms } from './rooms.ts';
@@ -28,6 +29,7 @@ export function useDesk(
   remarks: readonly Remark[],
   focusedId: string | null,
   zoom: ReadingState['zoom'],
+  unfolded: readonly string[],
 ) {
   const narrow = useNarrow();
   const [measured, setMeasured] = useState<TextPlaces>(NOT_MEASURED);
@@ -53,18 +55,24 @@ export function useDesk(
     },
     [isText, measured],
   );
+  const machines = usePreferences((preferences) => preferences.machineSlips);
+  const slipped = useMemo(
+    () => machineSlips(remarks, machines, unfolded, focusedId),
+    [remarks, machines, unfolded, focusedId],
+  );
   const remarksByPage = useMemo(() => groupByPage(remarks, isText), [remarks, isText]);
+  const slipsByPage = useMemo(() => groupByPage(slipped.remarks, isText), [slipped, isText]);
   const marksByPage = useMemo(() => groupByMarks(remarks), [remarks]);
   const paperRight = left + widest * scale;
   const { slipLeft, over, edge } = besidePaper(narrow, side, size.width, slipWidth, paperRight);
   const wants = useMemo(
-    () => wantedPlaces(remarksByPage, pages, tops, left, scale, boxesOf),
-    [remarksByPage, pages, tops, left, scale, boxesOf],
+    () => wantedPlaces(slipsByPage, pages, tops, left, scale, boxesOf),
+    [slipsByPage, pages, tops, left, scale, boxesOf],
   );
-  const inOrder = useMemo(() => asRead(wants, remarks), [wants, remarks]);
+  const inOrder = useMemo(() => asRead(wants, slipped.remarks), [wants, slipped]);
   const crowded = useMemo(
-    () => (narrow ? NONE : crowdedIds(remarksByPage, pages, scale, slipWidth, isText ? SHORT_TEXT : 0)),
-    [narrow, remarksByPage, pages, scale, slipWidth, isText],
+    () => (narrow ? NONE : crowdedIds(slipsByPage, pages, scale, slipWidth, isText ? SHORT_TEXT : 0)),
+    [narrow, slipsByPage, pages, scale, slipWidth, isText],
   );
   const placed = useSlips(wants, crowded, focusedId, slipWidth);
   const height = narrow ? papersHeight : Math.max(papersHeight, placed.end);
@@ -93,6 +101,7 @@ export function useDesk(
     marksByPage,
     wants,
     inOrder,
+    folds: slipped.folds,
     crowded,
     placed,
     textHeight: measured.height,

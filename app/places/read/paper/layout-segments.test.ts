@@ -17,9 +17,10 @@ const layout: Layout = {
     {
       kind: 'paragraph',
       level: 0,
+      ordered: false,
       from: 0,
       to: TEXT.length,
-      styles: [{ ...span('bog still'), bold: true, italic: false }],
+      styles: [{ ...span('bog still'), bold: true, italic: false, script: null, link: null }],
       cell: null,
       picture: null,
     },

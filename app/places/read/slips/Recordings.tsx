@@ -1,6 +1,6 @@
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import * as words from '../../../words/en.ts';
-import { markRead } from '../../../workspace/commands/decide.ts';
+import { markRead } from '../../../workspace/commands/reading.ts';
 import { useFileUrl } from '../../../shared/files/file-url.ts';
 import { SlipList, type SlipListProps } from './SlipList.tsx';
 

@@ -94,7 +94,8 @@ export function SlipColumn({
               width={slipWidth}
               top={places.get(remark.id) ?? 0}
               focused={remark.id === focusedId}
-              compact={crowded.has(remark.id) || lines.has(remark.id)}
+              compact={crowded.has(remark.id) || lines.has(remark.id) || remark.author.role === 'machine'}
+              fold={desk.folds.get(remark.id)}
               unfolded={unfolded.includes(remark.id)}
               onUnfold={unfold}
               onFocus={onFocus}

@@ -1,3 +1,5 @@
+import { revise } from '../../../words/revising.ts';
+import { isAbout } from '#core/saying/remark-parts.ts';
 import clsx from 'clsx';
 import { MapPin } from 'lucide-react';
 import type { Remark } from '#core/model/remark.ts';
@@ -29,8 +31,8 @@ interface Answering {
 /** The remarks, each with what was done about it: in words, or as a place in the new picture. */
 export function AnswerList(props: Answering) {
   return (
-    <aside aria-label={words.revise.slips} className="bg-paper p-4 md:min-h-0 md:overflow-auto">
-      <RemarkList work={props.outlet.work}>
+    <aside aria-label={revise.slips} className="bg-paper p-4 md:min-h-0 md:overflow-auto">
+      <RemarkList work={props.outlet.work} answers={props.outlet.answers}>
         {(remark) => <AnswerSlip key={remark.id} remark={remark} {...props} />}
       </RemarkList>
     </aside>
@@ -51,9 +53,9 @@ function AnswerSlip({
   const { assignment, tasks, given, judgements, numberByRemark } = work;
   const known = given.get(remark.id);
   const [text, type, leave] = useKeptText(`answer/${remark.id}`, known?.words ?? '', (typed, typing) =>
-    answerInWords(workspace, assignment.id, remark, typed, typing),
+    answerInWords(workspace, assignment.id, { remarkId: remark.id, partId: null }, typed, typing),
   );
-  const task = tasks.find((planned) => planned.task.remarkIds.includes(remark.id))?.task ?? null;
+  const task = tasks.find((planned) => isAbout(planned.task.about, remark.id))?.task ?? null;
   const focused = focusedId === remark.id;
   const number = numberByRemark.get(remark.id) ?? 0;
   const places = known?.regions.length ?? 0;
@@ -74,7 +76,7 @@ function AnswerSlip({
         ) : (
           <label className="inline-flex items-center gap-1.5">
             <CheckBox
-              label={`${words.revise.tick}: ${task.title}`}
+              label={`${revise.tick}: ${task.title}`}
               checked={task.done}
               onChange={(done) => void tickTask(workspace, task, done)}
             />
@@ -125,7 +127,9 @@ function AnswerSlip({
             <Button
               look="quiet"
               className="px-0"
-              onClick={() => void withoutPlaces(workspace, assignment.id, remark)}
+              onClick={() =>
+                void withoutPlaces(workspace, assignment.id, { remarkId: remark.id, partId: null })
+              }
             >
               {words.newFiles.withoutPlaces}
             </Button>

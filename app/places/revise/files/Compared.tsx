@@ -64,7 +64,12 @@ export function Compared({
   const draw = (drawn: PictureShare) => {
     const remark = work.remarks.find(({ id }) => id === drawingFor);
     if (remark === undefined || shown === null || newSize === null) return;
-    void answerByPlace(workspace, view.assignment.id, remark, placeIn(shown.hash, drawn, newSize));
+    void answerByPlace(
+      workspace,
+      view.assignment.id,
+      { remarkId: remark.id, partId: null },
+      placeIn(shown.hash, drawn, newSize),
+    );
     setPlaceByKeys(null);
     onDrawn();
   };

@@ -1,0 +1,40 @@
+import { many } from './many.ts';
+
+export const check = {
+  unansweredTitle: 'Not answered yet',
+  allAnswered: 'Every remark has its answer.',
+  unansweredLead: (count: number) =>
+    `${many(count, 'remark', 'remarks')} without an answer. You may send all the same.`,
+  reason: (reason: string, count: number) => `${reason[0].toUpperCase()}${reason.slice(1)} (${count})`,
+  compareTitle: 'Marked version and draft, word by word',
+  counts: (kept: number, added: number, removed: number, moved: number) =>
+    `${kept} words kept, ${added} added, ${removed} removed, ${moved} moved.`,
+  noDraft: 'There is no draft to compare yet.',
+  fromNothing: 'This text was begun from nothing, so there is no marked version to compare it with.',
+  filesTitle: 'The files that go',
+  fileFits: 'of a kind and size that is taken',
+  fileIsOld: 'the very file that was marked: nothing of it is new',
+  itemsTitle: 'Item by item',
+  itemAnswered: 'answered again',
+  itemNotAnswered: 'not answered again',
+  itemLost: 'lost points',
+  readyTitle: 'What is still weak',
+  readyLead:
+    'The questions that lost points when you answered them last. Practise goes through them one by one.',
+  readyNone: 'No question that came back lost points.',
+  toPractise: 'Practise them',
+  questionLost: (number: number, title: string, lost: string) => `Question ${number}, ${title}: lost ${lost}`,
+  notCompared: 'Comparing them failed again and again. Both versions are kept.',
+  compareAgain: 'Compare again',
+  comparing: 'Comparing …',
+  requirements: 'Requirements',
+  noRequirements: 'The assignment states no requirements.',
+  same: 'The draft reads exactly like the marked version.',
+  legend: 'Added words are underlined, removed ones struck; moved ones have a dotted line.',
+  skipped: (count: number) => `${many(count, 'paragraph', 'paragraphs')} unchanged`,
+  toSend: 'Go on to Send',
+  added: 'added',
+  removed: 'removed',
+  movedHere: 'moved here',
+  movedAway: 'moved away',
+};
