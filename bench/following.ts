@@ -65,16 +65,18 @@ for (const share of [0.05, 0.2, 0.5]) {
   const follower = followerOf(older);
   const spans = passages.map(({ passage }) => passage);
   const [a, b] = readBoth(older, newer);
-  const [own, difference] = inTurn(7, [() => follower.follow(newer, spans), () => differenceOf(a, b)]);
+  const [own, difference] = inTurn(21, [() => follower.follow(newer, spans), () => differenceOf(a, b)]);
   const outcomes = follower.follow(newer, spans);
   const tally = new Map<string, number>();
   const add = (what: string, is = true) => tally.set(what, (tally.get(what) ?? 0) + Number(is));
   passages.forEach((known: KnownPassage, index) => {
     const { kind, place } = outcomes[index];
-    add(known.place === null ? 'of gone' : 'of there');
+    // Where a neighbour went too or something came in, what stands there may as well be what it became.
+    const isPlainlyGone = known.kinds.every((one) => one === 'gone');
+    if (isPlainlyGone || known.place !== null) add(known.place === null ? 'of gone' : 'of there');
     add('class', known.kinds.includes(kind));
     if (!known.kinds.includes(kind)) add(`${known.edit} → ${kind}`);
-    if (known.place === null) add('seen gone', kind === 'gone');
+    if (known.place === null) add('seen gone', isPlainlyGone && kind === 'gone');
     else {
       const { from, to } = known.place;
       const isHere = place.from <= to && place.to >= from;
@@ -114,6 +116,6 @@ for (const share of [0.05, 0.2, 0.5]) {
     passages: [passage],
   }));
   finder.find(newer, sought);
-  const [found] = inTurn(7, [() => finder.find(newer, sought)]);
+  const [found] = inTurn(15, [() => finder.find(newer, sought)]);
   console.log(row('  and what may answer them; bar 300 ms', { found }));
 }

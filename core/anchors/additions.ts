@@ -1,7 +1,8 @@
 import type { Difference } from '../difference/difference.ts';
-import { sentenceSpans } from '../text/sentences.ts';
+import { firstFrom } from '../text/ascending.ts';
+import { sentencesOfWords } from '../text/sentences-of-words.ts';
 import type { Span } from '../text/span.ts';
-import { wordRange } from '../text/words.ts';
+import { wordRange, type Words } from '../text/words.ts';
 
 /** A sentence beside a passage is an addition from this share of new words on: fewer are a change of what stood there. */
 const NEW_SENTENCE = 0.6;
@@ -17,7 +18,7 @@ const IN_PLACE_OF = 0.34;
 export function additionsBeside(difference: Difference, place: Span): Span[] {
   const { text } = difference.b;
   const block = blockAround(text, place);
-  const sentences = sentencesOf(text, block);
+  const sentences = sentencesIn(difference.b, block);
   const touching = sentences.filter((one) => one.from <= place.to && one.to >= place.from);
   const first = sentences.indexOf(touching[0]);
   const last = sentences.indexOf(touching[touching.length - 1]);
@@ -43,11 +44,12 @@ function blockAfter(text: string, { to }: Span): Span | null {
   return to >= text.length ? null : blockAround(text, { from: to + 1, to: to + 1 });
 }
 
-function sentencesOf(text: string, block: Span): Span[] {
-  return sentenceSpans(text.slice(block.from, block.to)).map(({ from, to }) => ({
-    from: block.from + from,
-    to: block.from + to,
-  }));
+function sentencesIn(words: Words, block: Span): Span[] {
+  const { from, to } = sentencesOfWords(words);
+  const found: Span[] = [];
+  for (let s = firstFrom(from, block.from); s < from.length && to[s] <= block.to; s++)
+    found.push({ from: from[s], to: to[s] });
+  return found;
 }
 
 const cameIn = new WeakMap<Difference, Uint8Array>();

@@ -3,6 +3,7 @@ import { partedOrJoined } from './parted.ts';
 import { foundAgain } from './search.ts';
 import { differenceOf, type Difference } from '../difference/difference.ts';
 import type { Stretch } from '../difference/stretch.ts';
+import { firstOf } from '../text/ascending.ts';
 import type { Move } from '../difference/moves.ts';
 import type { Paper } from '../paper/paper.ts';
 import { joinWords, newVocabulary, wordRange, wordsOf, type Vocabulary, type Words } from '../text/words.ts';
@@ -191,7 +192,8 @@ function staying({ toB }: Difference, from: number, to: number): [number, number
 function moveHolding({ moves }: Difference, from: number, to: number): Move | null {
   let best: Move | null = null;
   let most = 0;
-  for (const move of moves) {
+  for (let m = firstOf(moves, ({ toA }) => toA, from + 1); m < moves.length && moves[m].fromA < to; m++) {
+    const move = moves[m];
     const overlap = Math.min(to, move.toA) - Math.max(from, move.fromA);
     if (overlap > most) {
       most = overlap;
@@ -239,6 +241,14 @@ function exactPlace(
   return { from: Math.max(0, first), to: Math.min(b.text.length, last) };
 }
 
+/** The stretches that hold words of a range, or lie between two of them or at its ends. */
+function touching(stretches: readonly Stretch[], from: number, to: number): readonly Stretch[] {
+  const first = firstOf(stretches, ({ toA }) => toA, from);
+  let end = first;
+  while (end < stretches.length && stretches[end].fromA <= to) end++;
+  return stretches.slice(first, end);
+}
+
 /** The words of B that stand where the range stood: what stayed, and what came in beside or in place of the rest. */
 function placeBetween(
   difference: Difference,
@@ -249,7 +259,7 @@ function placeBetween(
   const { b, stretches } = difference;
   let fromB = stayed.at(0)?.[1] ?? Infinity;
   let toB = (stayed.at(-1)?.[1] ?? -1) + 1;
-  for (const s of stretches) {
+  for (const s of touching(stretches, from, to)) {
     const touches = s.fromA < to && s.toA > from;
     const within = s.fromA === s.toA && s.fromA > from && s.fromA < to;
     if (s.kind !== 'changed' || !(touches || within)) continue;
@@ -262,7 +272,9 @@ function placeBetween(
 }
 
 function replacedOutcome(difference: Difference, from: number, to: number, kept: number, place: Span): Found {
-  const holding = difference.stretches.filter((s) => s.kind === 'changed' && s.fromA < to && s.toA > from);
+  const holding = touching(difference.stretches, from, to).filter(
+    (s) => s.kind === 'changed' && s.fromA < to && s.toA > from,
+  );
   const removed = holding.reduce((sum, s) => sum + s.toA - s.fromA, 0);
   const added = holding.reduce((sum, s) => sum + unclaimed(difference, s), 0);
   const size = to - from;

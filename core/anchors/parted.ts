@@ -1,6 +1,5 @@
 import type { Difference } from '../difference/difference.ts';
-import { firstFrom } from '../text/ascending.ts';
-import { sentenceSpans } from '../text/sentences.ts';
+import { sentencesOfWords } from '../text/sentences-of-words.ts';
 import type { Words } from '../text/words.ts';
 
 /** At least this share of a sentence's words must stand for it to be said what became of it. */
@@ -27,13 +26,14 @@ function linesOf(words: Words): Lines {
   const count = words.ids.length;
   const sentence = new Int32Array(count);
   const line = new Int32Array(count);
-  const ends = sentenceSpans(words.text).map(({ to }) => to);
+  const ends = sentencesOfWords(words).to;
   const begins: number[] = [];
   let at = -1;
+  let index = 0;
   let lines = 0;
   let lineEnd = words.text.indexOf('\n');
   for (let i = 0; i < count; i++) {
-    const index = firstFrom(ends, words.to[i]);
+    while (index < ends.length && ends[index] < words.to[i]) index++;
     if (index !== at) begins.push(i);
     at = index;
     while (lineEnd >= 0 && words.from[i] > lineEnd) {

@@ -43,9 +43,11 @@ function freeWords(difference: Difference): FreeWords {
     if (there === undefined) byWord.set(b.ids[j], [j]);
     else there.push(j);
   }
-  const times = new Map<number, number>();
-  for (const id of b.ids) times.set(id, (times.get(id) ?? 0) + 1);
-  const weigh = (id: number) => Math.log((b.ids.length + 1) / (times.get(id) ?? 1));
+  let most = -1;
+  for (const id of b.ids) if (id > most) most = id;
+  const times = new Int32Array(most + 1);
+  for (const id of b.ids) times[id]++;
+  const weigh = (id: number) => Math.log((b.ids.length + 1) / (id <= most ? Math.max(1, times[id]) : 1));
   const made = { free, byWord, weigh };
   places.set(difference, made);
   return made;

@@ -1,10 +1,10 @@
 import { newWords } from '../anchors/additions.ts';
 import type { Difference } from '../difference/difference.ts';
 import { blockAt, type Paper } from '../paper/paper.ts';
-import { sentenceSpans } from '../text/sentences.ts';
+import { sentencesOfWords } from '../text/sentences-of-words.ts';
 import { firstFrom } from '../text/ascending.ts';
 import type { Span } from '../text/span.ts';
-import { wordRange } from '../text/words.ts';
+import { wordRange, type Words } from '../text/words.ts';
 
 /** Something that is new in the newer text, within one sentence of it. */
 export interface Changed {
@@ -22,6 +22,8 @@ export interface ChangedText {
   /** Where each sentence ends. */
   readonly ends: readonly number[];
   readonly changes: readonly Changed[];
+  /** Where each change ends; they follow one another. */
+  readonly changeEnds: readonly number[];
 }
 
 interface Sentence extends Span {
@@ -40,29 +42,30 @@ const INSTEAD = 2;
 const MOVED = 3;
 
 /** What changed, sentence by sentence of the newer text, in its order. @param newer the text of `difference.b` */
-export function changedIn(
-  difference: Difference,
-  newer: Paper,
-  spansOf: (text: string) => readonly Span[] = sentenceSpans,
-): ChangedText {
-  const sentences = sentencesIn(newer, spansOf);
+export function changedIn(difference: Difference, newer: Paper): ChangedText {
+  const sentences = sentencesIn(newer, difference.b);
   const state = statesOf(difference);
   const changes = sentences.flatMap((sentence, index) => changesOf(difference, state, sentence, index));
-  return { sentences, ends: sentences.map(({ to }) => to), changes };
+  return {
+    sentences,
+    ends: sentences.map(({ to }) => to),
+    changes,
+    changeEnds: changes.map(({ place }) => place.to),
+  };
 }
 
-function sentencesIn(paper: Paper, spansOf: (text: string) => readonly Span[]): Sentence[] {
+function sentencesIn(paper: Paper, words: Words): Sentence[] {
+  const places = sentencesOfWords(words);
+  const sentences: Sentence[] = [];
   let section = 0;
-  return paper.blocks.flatMap((block, index) => {
-    if (block.kind === 'heading') section++;
-    const start = paper.starts[index];
-    return spansOf(block.text).map(({ from, to }) => ({
-      from: start + from,
-      to: start + to,
-      block: index,
-      section,
-    }));
-  });
+  let s = 0;
+  for (const [block, { kind, text }] of paper.blocks.entries()) {
+    if (kind === 'heading') section++;
+    const end = paper.starts[block] + text.length;
+    for (; s < places.from.length && places.to[s] <= end; s++)
+      sentences.push({ from: places.from[s], to: places.to[s], block, section });
+  }
+  return sentences;
 }
 
 /** For each word of the newer text what it is: 0 for one that stayed. */

@@ -29,21 +29,13 @@ export interface AnswerFinder {
 export function answerFinderOf(older: Paper): AnswerFinder {
   const follower = followerOf(older);
   const stems = remembering();
-  let known = new Map<string, readonly Span[]>();
   return {
     find(newer, remarks) {
       const { difference, outcomes } = follower.followAll(
         newer,
         remarks.map(({ passages }) => passages),
       );
-      const next = new Map<string, readonly Span[]>();
-      const sentencesOf = (text: string) => {
-        const spans = known.get(text) ?? sentenceSpans(text);
-        next.set(text, spans);
-        return spans;
-      };
-      const changed = changedIn(difference, newer, sentencesOf);
-      known = next;
+      const changed = changedIn(difference, newer);
       const asking = remarks.map((remark, index): Asking => ({
         ...remark,
         about: remark.passages.map((passage) => aboutAt(older, passage)).join('\n'),

@@ -1,6 +1,7 @@
 import type { Outcome } from '../anchors/outcome.ts';
 import type { Paper } from '../paper/paper.ts';
 import { stemsOf } from '../text/stems.ts';
+import { firstFrom } from '../text/ascending.ts';
 import type { Span } from '../text/span.ts';
 import { askedKinds, broughtKinds, kindsInBoth } from './asked-for.ts';
 import { sentencesAt, type Changed, type ChangedText } from './changed.ts';
@@ -96,9 +97,11 @@ export function proposeAnswers(
   const shared = sharing(changed, newer, remarks, stems);
   const claims = remarks.map((remark, index) => claimsOf(prepared, remark, shared(index)));
   const best = new Float64Array(changed.changes.length);
-  for (const [index, { calls }] of remarks.entries())
-    if (calls)
-      for (const { change, score } of claims[index].near) best[change] = Math.max(best[change], score);
+  for (const [index, { calls }] of remarks.entries()) {
+    if (!calls) continue;
+    for (const { change, score } of claims[index].near) best[change] = Math.max(best[change], score);
+    for (const { change, score } of claims[index].taken) best[change] = Math.max(best[change], score);
+  }
   return new Map(
     remarks.map((remark, index) => {
       const { own, near } = claims[index];
@@ -177,6 +180,8 @@ interface Claims {
   /** What became of its own words, where they changed. */
   readonly own: readonly Proposal[];
   readonly near: readonly Claim[];
+  /** The changes that are, or reach into, what became of its own words. */
+  readonly taken: readonly Omit<Claim, 'where'>[];
 }
 
 /** By change what the words weigh that a remark shares with it, where it shares any. */
@@ -208,7 +213,24 @@ function claimsOf(prepared: Prepared, remark: Asking, shared: Shared): Claims {
     const kinds = kindsInBoth(asked, prepared.brought[change]);
     return [{ change, where, score: 1 - (1 - byPlace) * (1 - byWords) * (1 - BY_KIND) ** kinds }];
   });
-  return { own, near };
+  const taken = own.flatMap(({ places, likely }) =>
+    places.flatMap((place) =>
+      changesWithin(prepared.changed, place).map((change) => ({ change, score: likely })),
+    ),
+  );
+  return { own, near, taken };
+}
+
+/** The changes that a place has words in common with. */
+function changesWithin({ changes, changeEnds }: ChangedText, { from, to }: Span): number[] {
+  const found: number[] = [];
+  for (
+    let index = firstFrom(changeEnds, from + 1);
+    index < changes.length && changes[index].place.from < to;
+    index++
+  )
+    found.push(index);
+  return found;
 }
 
 function ownOf({ kind, place, kept }: Outcome): Proposal | null {

@@ -1,5 +1,5 @@
 import { firstFrom } from '../text/ascending.ts';
-import { sentenceSpans } from '../text/sentences.ts';
+import { sentencesOfWords } from '../text/sentences-of-words.ts';
 import type { Words } from '../text/words.ts';
 import type { Stretch } from './stretch.ts';
 
@@ -19,6 +19,8 @@ export interface Move {
 const LEAST_WORDS = 6;
 /** The share of its words that a moved sentence must keep. */
 const LEAST_SHARE = 0.8;
+/** So many places of a sentence are compared word by word; those with most words in a row come first. */
+const MOST_SHIFTS = 8;
 
 /**
  * Sentences that were taken out of A in one place and stand in B in another with at least 80 % of their words. Candidates
@@ -27,40 +29,88 @@ const LEAST_SHARE = 0.8;
 export function findMoves(a: Words, b: Words, stretches: readonly Stretch[]): Move[] {
   const inserted = new Uint8Array(b.ids.length);
   for (const s of stretches) if (s.kind === 'changed') inserted.fill(1, s.fromB, s.toB);
-  const placesByTriple = new Map<string, number[]>();
-  for (let j = 0; j + 2 < b.ids.length; j++) {
-    if (inserted[j] === 0 || inserted[j + 1] === 0 || inserted[j + 2] === 0) continue;
-    const key = tripleAt(b.ids, j);
-    const places = placesByTriple.get(key);
-    if (places === undefined) placesByTriple.set(key, [j]);
-    else places.push(j);
-  }
-  if (placesByTriple.size === 0) return [];
-  const claimed = new Uint8Array(b.ids.length);
-  const ends = sentenceSpans(a.text).map(({ to }) => to);
+  const triples = triplesOf(b.ids, inserted);
+  if (triples === null) return [];
+  const search: Search = {
+    a,
+    b,
+    triples,
+    inserted,
+    claimed: new Uint8Array(b.ids.length),
+    unmet: new Int32Array(highest(a.ids) + 1),
+  };
+  const ends = sentencesOfWords(a).to;
   const moves: Move[] = [];
   for (const stretch of stretches) {
     if (stretch.kind !== 'changed') continue;
     for (const [fromA, toA] of sentencesIn(a, ends, stretch.fromA, stretch.toA)) {
-      const move = moveOf(a, b, fromA, toA, stretch, placesByTriple, inserted, claimed);
+      const move = moveOf(search, fromA, toA, stretch);
       if (move === null) continue;
-      for (const [, j] of move.pairs) claimed[j] = 1;
+      for (const [, j] of move.pairs) search.claimed[j] = 1;
       moves.push(move);
     }
   }
   return joinNeighbours(moves);
 }
 
-function tripleAt(ids: Int32Array, at: number): string {
-  return `${ids[at]} ${ids[at + 1]} ${ids[at + 2]}`;
+/** What a search for moves goes by. */
+interface Search {
+  readonly a: Words;
+  readonly b: Words;
+  readonly triples: Triples;
+  /** For each word of B whether it came in, and whether a move has it already. */
+  readonly inserted: Uint8Array;
+  readonly claimed: Uint8Array;
+  /** Of each word of A, how many of the sentence at hand are not yet met with; all 0 between two sentences. */
+  readonly unmet: Int32Array;
+}
+
+function highest(ids: Int32Array): number {
+  let most = -1;
+  for (const id of ids) if (id > most) most = id;
+  return most;
+}
+
+/** Where runs of three words stand: chains of places by the hash of their words. */
+interface Triples {
+  readonly newest: Int32Array;
+  readonly older: Int32Array;
+}
+
+/** The runs of three words of B that came in; null where there is none. */
+function triplesOf(ids: Int32Array, inserted: Uint8Array): Triples | null {
+  let count = 0;
+  for (const came of inserted) count += came;
+  if (count < 3) return null;
+  const newest = new Int32Array(2 ** Math.ceil(Math.log2(2 * count))).fill(-1);
+  const older = new Int32Array(ids.length);
+  let isEmpty = true;
+  for (let j = 0; j + 2 < ids.length; j++) {
+    if (inserted[j] === 0 || inserted[j + 1] === 0 || inserted[j + 2] === 0) continue;
+    const at = hashAt(ids, j) & (newest.length - 1);
+    older[j] = newest[at];
+    newest[at] = j;
+    isEmpty = false;
+  }
+  return isEmpty ? null : { newest, older };
+}
+
+/** Of three words in a row; the factors are odd numbers with bits all over (D. Knuth, TAOCP 3, 6.4). */
+function hashAt(ids: Int32Array, at: number): number {
+  const mixed =
+    Math.imul(ids[at], 0x9e3779b1) ^
+    Math.imul(ids[at + 1] + 1, 0x85ebca6b) ^
+    Math.imul(ids[at + 2] + 2, 0xc2b2ae35);
+  return mixed ^ (mixed >>> 15);
 }
 
 /** The sentences of a stretch of words, of those that are long enough; `ends` are those of the whole text, ascending. */
-function sentencesIn(words: Words, ends: readonly number[], from: number, to: number): [number, number][] {
+function sentencesIn(words: Words, ends: Int32Array, from: number, to: number): [number, number][] {
   const sentences: [number, number][] = [];
   let start = from;
   while (start < to) {
-    const end = ends[firstFrom(ends, words.to[start])] ?? Infinity;
+    const sentence = firstFrom(ends, words.to[start]);
+    const end = sentence < ends.length ? ends[sentence] : Infinity;
     const next = Math.min(to, Math.max(start + 1, firstFrom(words.from, end)));
     if (next - start >= LEAST_WORDS) sentences.push([start, next]);
     start = next;
@@ -68,37 +118,19 @@ function sentencesIn(words: Words, ends: readonly number[], from: number, to: nu
   return sentences;
 }
 
-function moveOf(
-  a: Words,
-  b: Words,
-  fromA: number,
-  toA: number,
-  home: Stretch,
-  placesByTriple: ReadonlyMap<string, readonly number[]>,
-  inserted: Uint8Array,
-  claimed: Uint8Array,
-): Move | null {
-  const votes = new Map<number, number>();
-  for (let i = fromA; i + 2 < toA; i++)
-    for (const j of placesByTriple.get(tripleAt(a.ids, i)) ?? [])
-      votes.set(j - i, (votes.get(j - i) ?? 0) + 1);
-  const shifts = [...votes].sort((x, y) => y[1] - x[1] || x[0] - y[0]).slice(0, 8);
+function moveOf(search: Search, fromA: number, toA: number, home: Stretch): Move | null {
+  const { a, b, inserted, claimed } = search;
   const found: Move[] = [];
   const size = toA - fromA;
+  const least = Math.max(LEAST_WORDS, LEAST_SHARE * size);
   const slack = Math.ceil(size * (1 / LEAST_SHARE - 1));
-  for (const [shift] of shifts) {
+  const isFree = (j: number) => inserted[j] === 1 && claimed[j] === 0;
+  for (const shift of likelyShifts(search, fromA, toA)) {
     const fromB = Math.max(0, fromA + shift - slack);
     const toB = Math.min(b.ids.length, toA + shift + slack);
-    const pairs = commonRun(
-      a.ids,
-      fromA,
-      toA,
-      b.ids,
-      fromB,
-      toB,
-      (j) => inserted[j] === 1 && claimed[j] === 0,
-    );
-    if (pairs.length < LEAST_WORDS || pairs.length < LEAST_SHARE * size) continue;
+    if (sharedWords(search, fromA, toA, fromB, toB, isFree) < least) continue;
+    const pairs = commonRun(a.ids, fromA, toA, b.ids, fromB, toB, isFree);
+    if (pairs.length < least) continue;
     const first = pairs[0][1];
     const last = pairs[pairs.length - 1][1];
     if (pairs.length < LEAST_SHARE * (last + 1 - first)) continue;
@@ -111,6 +143,41 @@ function moveOf(
   found.sort((x, y) => y.pairs.length - x.pairs.length || x.fromB - y.fromB);
   const rivalled = found.length > 1 && found[1].pairs.length === found[0].pairs.length;
   return { ...found[0], rivalled };
+}
+
+/** How far words of A may have been shifted: the distances that most runs of three words agree on. */
+function likelyShifts({ a, b, triples }: Search, fromA: number, toA: number): number[] {
+  const votes = new Map<number, number>();
+  const { newest, older } = triples;
+  for (let i = fromA; i + 2 < toA; i++)
+    for (let j = newest[hashAt(a.ids, i) & (newest.length - 1)]; j >= 0; j = older[j])
+      if (a.ids[i] === b.ids[j] && a.ids[i + 1] === b.ids[j + 1] && a.ids[i + 2] === b.ids[j + 2])
+        votes.set(j - i, (votes.get(j - i) ?? 0) + 1);
+  return [...votes]
+    .sort((x, y) => y[1] - x[1] || x[0] - y[0])
+    .slice(0, MOST_SHIFTS)
+    .map(([shift]) => shift);
+}
+
+/** How many words a sentence of A has in common with a stretch of B in any order: no run of both has more. */
+function sharedWords(
+  { a, b, unmet }: Search,
+  fromA: number,
+  toA: number,
+  fromB: number,
+  toB: number,
+  isFree: (j: number) => boolean,
+): number {
+  for (let i = fromA; i < toA; i++) unmet[a.ids[i]]++;
+  let shared = 0;
+  for (let j = fromB; j < toB; j++) {
+    const id = b.ids[j];
+    if (id >= unmet.length || unmet[id] === 0 || !isFree(j)) continue;
+    unmet[id]--;
+    shared++;
+  }
+  for (let i = fromA; i < toA; i++) unmet[a.ids[i]] = 0;
+  return shared;
 }
 
 /** A longest common subsequence of two short stretches, as pairs of indices; only allowed words of B take part. */

@@ -34,8 +34,8 @@ describe('words', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom('Dip wells.', 'N7', 'a low-pressure one', '')), (parts) => {
         const vocabulary = newVocabulary();
-        const joined = joinWords(parts.map((part) => wordsOf(part, vocabulary)));
-        expect(joined).toEqual(wordsOf(parts.join('\n'), vocabulary));
+        const words = parts.map((part) => wordsOf(part, vocabulary));
+        expect(joinWords(words)).toEqual({ ...wordsOf(parts.join('\n'), vocabulary), parts: words });
       }),
     );
   });

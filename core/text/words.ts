@@ -24,6 +24,8 @@ export interface Words {
   readonly ids: Int32Array;
   readonly from: Int32Array;
   readonly to: Int32Array;
+  /** What it was joined from, with a line end between each two. */
+  readonly parts?: readonly Words[];
 }
 
 /** A word's form for comparing: NFKC, lower case, without the apostrophes and hyphens inside it. */
@@ -109,7 +111,7 @@ function keyOf(raw: string, needs: number): string {
   return (needs & HAS_CASE) !== 0 ? raw.toLowerCase() : raw;
 }
 
-/** Joins the words of several texts to those of the texts joined by one character each. */
+/** Joins the words of several texts to those of the texts joined by a line end each. */
 export function joinWords(parts: readonly Words[]): Words {
   let count = 0;
   for (const part of parts) count += part.ids.length;
@@ -127,7 +129,7 @@ export function joinWords(parts: readonly Words[]): Words {
     at += part.ids.length;
     shift += part.text.length + 1;
   }
-  return { text: parts.map((p) => p.text).join('\n'), ids, from, to };
+  return { text: parts.map((p) => p.text).join('\n'), ids, from, to, parts };
 }
 
 /** The words of a text, in order, in the form in which they are compared. */

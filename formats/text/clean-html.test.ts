@@ -20,6 +20,10 @@ describe('HTML from outside', () => {
     ).toBe('<p>ab</p><a>c</a><a>d</a><td>g</td>');
   });
 
+  it('leaves out what is cut short', () => {
+    expect(cleanHtml('<p>Peat</p><a href')).toBe('<p>Peat</p>');
+  });
+
   it('never lets an attribute or element out that is not known, whatever comes in', () => {
     const piece = fc.constantFrom(
       ...[

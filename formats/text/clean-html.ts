@@ -38,8 +38,11 @@ function keptAttribute(tag: string, name: string, value: string): boolean {
 export function cleanHtml(html: string): string {
   const out: string[] = [];
   let silent = 0;
+  // A tag that the end cuts short is closed without having been opened.
+  const open: string[] = [];
   const parser = new Parser({
     onopentag(name, attributes) {
+      open.push(name);
       if (SILENT.has(name)) silent++;
       if (silent > 0 || !KEPT.has(name)) return;
       const kept = Object.entries(attributes).filter(([key, value]) => keptAttribute(name, key, value));
@@ -49,6 +52,8 @@ export function cleanHtml(html: string): string {
       if (silent === 0) out.push(escapeXml(text));
     },
     onclosetag(name) {
+      if (open.at(-1) !== name) return;
+      open.pop();
       if (SILENT.has(name)) silent--;
       else if (silent === 0 && KEPT.has(name) && name !== 'br') out.push(`</${name}>`);
     },
