@@ -8,6 +8,7 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,formats,app,server,demo}/**/*.test.ts'],
           testTimeout: 30_000,
+          isolate: false,
         },
       },
       {
@@ -15,9 +16,10 @@ export default defineConfig({
           name: 'e2e',
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['e2e/setup.ts'],
-          testTimeout: 120_000,
-          hookTimeout: 120_000,
-          fileParallelism: false,
+          testTimeout: 240_000,
+          hookTimeout: 240_000,
+          // A page spends most of a test waiting; two at a time keep two cores busy.
+          maxWorkers: 2,
           isolate: false,
         },
       },

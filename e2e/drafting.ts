@@ -1,8 +1,11 @@
-import type { ElementHandle, Page } from 'puppeteer-core';
+import { TimeoutError, type ElementHandle, type Page } from 'puppeteer-core';
 import { clickRole, seeText, type Desk } from './harness.ts';
 import { saved } from './line.ts';
 
 /** What a student does beside a draft. */
+
+/** So often a slip is asked for: each time the list has moved, that is enough and more. */
+const MOST_TRIES = 4;
 
 /** Decides to act on these remarks, found by what they say, and begins the draft from the marked paper. */
 export async function beginWithActs(
@@ -88,8 +91,18 @@ export async function typeBehind(page: Page, words: string, text: string): Promi
 
 /** The slip of a remark beside the draft, in focus. */
 export async function openSlip(page: Page, words: string): Promise<ElementHandle> {
-  const slip = await page.waitForSelector(`aside li ::-p-text(${words})`);
-  await slip?.click();
+  const open = `aside li:has([aria-expanded="true"]) ::-p-text(${words})`;
+  // The list is put in order again as the text and what answers it come in; a click may fall beside the slip then.
+  for (let tries = 0, isOpen = false; tries < MOST_TRIES && !isOpen; tries++) {
+    await page.locator(`aside li ::-p-text(${words})`).click();
+    isOpen = await page
+      .waitForSelector(open, { timeout: 5_000 })
+      .then(() => true)
+      .catch((error: unknown) => {
+        if (error instanceof TimeoutError) return false;
+        throw error;
+      });
+  }
   const found = await page.waitForSelector('aside li:has([aria-expanded="true"])');
   if (found === null) throw new Error(`no slip says “${words}”`);
   return found;

@@ -269,6 +269,8 @@ pageTest(
     expect(marking.score).toBe('11');
     await seeText(page, 'Before and after');
     await openStation(page, 'Read');
+    await (await page.waitForSelector('main ::-p-text(Criteria)'))?.click();
+    await until(page, () => location.search.includes('criteria'));
     await seeText(page, 'How much is too much, and why that much?');
   },
   undefined,

@@ -144,7 +144,7 @@ pageTest(
     await taking.goto(page.url());
     await taking.type('input[name="answer"]', '0.02');
     // Closed before a button was pressed: what was typed is kept all the same.
-    await taking.close({ runBeforeUnload: false });
+    await taking.close({ runBeforeUnload: true });
     await vi.waitFor(() => expect(sittingsAt(desk)[0].answers['darcy-1']).toEqual(['0.02']));
     await page.goto(`${desk.address}/a/quiz-flow/send`);
     desk.clock.advance(31 * MINUTE);

@@ -40,8 +40,10 @@ describe('The reading place', () => {
       await page.waitForSelector('[role="option"][data-highlighted]');
       const option = await page.$$eval('[role="option"]', (options) => options[2].textContent);
       const count = /\((\d+)\)/.exec(option)?.[1] ?? '';
-      await page.keyboard.press('ArrowDown');
-      await page.keyboard.press('ArrowDown');
+      for (const n of [2, 3]) {
+        await page.keyboard.press('ArrowDown');
+        await page.waitForSelector(`[role="option"][data-highlighted]:nth-child(${n})`);
+      }
       await page.keyboard.press('Enter');
       await seeText(page, `${count} of 38 shown`);
       expect(await inList(page)).toBe(count);
@@ -91,10 +93,8 @@ describe('The reading place', () => {
 
   pageTest('copies a remark with its words and page', async ({ page, desk, context }) => {
     await openPaper(page, desk);
-    await context.setPermission(desk.address, {
-      permission: { name: 'clipboard-read' },
-      state: 'granted',
-    });
+    for (const name of ['clipboard-read', 'clipboard-write'])
+      await context.setPermission(desk.address, { permission: { name }, state: 'granted' });
     await page.keyboard.press('n');
     await page.keyboard.press('n');
     await seeText(page, 'A summary should end on what you found.');
