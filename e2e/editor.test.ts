@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { expect, vi } from 'vitest';
 import { readMarkedDocx } from '#formats/docx/read-marked-docx.ts';
+import { sample } from '#formats/samples/sample.ts';
 import { atWords, beginWithActs, typeBehind } from './drafting.ts';
+import { drop, openAlone } from './files.ts';
 import { arrive, clickRole, seeText, until } from './harness.ts';
 import { saved } from './line.ts';
 import { pageTest } from './page-test.ts';
@@ -160,4 +162,36 @@ pageTest(
   },
   undefined,
   [REPORT],
+);
+
+pageTest(
+  'a draft starts from a PDF with its table, picture and footnotes',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await openAlone(page, desk);
+    await drop(page, ['starts-writer.pdf', sample('starts-writer.pdf')]);
+    await until(page, () => location.pathname.startsWith('/a/'));
+    await page.goto(`${page.url().split('?')[0]}/revise`);
+    await clickRole(page, 'button', 'Begin the new draft');
+  await page.waitForSelector(`${EDITOR} table ::-p-text(Step)`);
+    await page.waitForSelector(`${EDITOR} ol ::-p-text(drive longer boards)`);
+    const picture = await page.waitForSelector(`${EDITOR} figure img`);
+    await vi.waitFor(
+      async () =>
+        expect(await picture?.evaluate((image) => (image).naturalWidth)).toBeGreaterThan(
+          300,
+        ),
+      10_000,
+    );
+  await page.waitForSelector(`${EDITOR} figure ::-p-text(Figure 1. The bed of the ditch)`);
+    const words = 'We read the level on both sides of each dam on four days,';
+    expect(
+      await page.$$eval(
+        `${EDITOR} p`,
+        (blocks, start) => blocks.filter((block) => block.textContent.startsWith(start)).length,
+        words,
+      ),
+    ).toBe(1);
+    expect(await page.$$eval(`${EDITOR} [data-footnote]`, (notes) => notes.length)).toBe(2);
+  },
 );

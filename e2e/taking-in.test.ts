@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { strToU8 } from 'fflate';
-import { describe, expect } from 'vitest';
+import { describe, expect, vi } from 'vitest';
 import { sample } from '#formats/samples/sample.ts';
 import { violationsInBoth } from './axe.ts';
 import { drop, openAlone, openReading } from './files.ts';
@@ -64,13 +64,14 @@ describe('every kind of file', () => {
         if (count > 1 || files[0][0].startsWith('spoken')) await confirm(page, count);
         await until(page, () => location.pathname.startsWith('/a/'));
         await page.waitForSelector('[aria-label="What came back, by channel"]');
-        expect([files.map(([name]) => name), await tally(page)]).toEqual([
-          files.map(([name]) => name),
-          expected,
-        ]);
+        const inAll = async () => [files.map(([name]) => name), await tally(page)];
+        await vi.waitFor(
+          async () => expect(await inAll()).toEqual([files.map(([name]) => name), expected]),
+          10_000,
+        );
         await page.reload();
         await page.waitForSelector('[aria-label="What came back, by channel"]');
-        expect(await tally(page)).toEqual(expected);
+        await vi.waitFor(async () => expect(await tally(page)).toEqual(expected), 10_000);
         await clickRole(page, 'button', 'Undo');
         await seeText(page, 'There is no such assignment here.');
         await page.goto(desk.address);

@@ -7,7 +7,7 @@ import type { Paper } from '#core/paper/paper.ts';
 /** A marked paper as it was read, whatever its format. The readers stand apart, since they bring large libraries along. */
 
 /** Raised when the same bytes would be read to other text or anchors, so that kept results are computed again. */
-export const READER_VERSION = 7;
+export const READER_VERSION = 8;
 
 /** Where a remark hangs in the paper's text: its very words, or the paragraph nearest to it. */
 export interface Anchor extends Span {

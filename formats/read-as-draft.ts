@@ -3,7 +3,9 @@ import { draftFrom, draftFromLayout } from '#core/paper/begin-draft.ts';
 import type { DraftContent } from '#core/model/work.ts';
 import { notHeldInDocx, type NotHeld } from './docx/not-held.ts';
 import type { PdfAssets } from './pdf/open-pdf.ts';
+import { readPdfAsDraft, type DrawPart } from './pdf/read-pdf-as-draft.ts';
 import { readPaper } from './read-paper.ts';
+import { recognise } from './recognise.ts';
 
 /** A picture that stands in a draft which was read from a file; its place in the document names it by `name`. */
 export interface DraftPicture {
@@ -27,15 +29,22 @@ const MOST_WIDTH = 620;
 
 /**
  * Reads a file as a draft to go on writing in: with tables, pictures, footnotes, lists and looks where the format tells them
- * (Word, OpenDocument, HTML), changes accepted; a PDF by its headings, paragraphs and items.
+ * (Word, OpenDocument, HTML), changes accepted; a PDF by what its pages show, with its pictures and figures cut out of them.
+ * @param draw draws parts of a PDF's pages; null where nothing can be drawn: its pictures are left out then
  * @throws UnreadableFile
  */
-export async function readAsDraft(bytes: Uint8Array, assets: PdfAssets | null): Promise<ReadDraft> {
-  const { kind, layout, paper } = await readPaper(bytes, assets);
-  if (layout === null)
-    return { content: draftFrom(paper.blocks), pictures: [], notHeld: [{ what: 'pages', count: 1 }] };
+export async function readAsDraft(
+  bytes: Uint8Array,
+  assets: PdfAssets | null,
+  draw: DrawPart | null,
+): Promise<ReadDraft> {
+  const isPdf = recognise(bytes).kind === 'pdf';
+  const pdf = isPdf ? await readPdfAsDraft(bytes, assets, draw) : null;
+  const read = pdf === null ? await readPaper(bytes, assets) : null;
+  const layout = pdf?.layout ?? read?.layout ?? null;
+  if (layout === null) return { content: draftFrom(read?.paper.blocks ?? []), pictures: [], notHeld: [] };
   const pictures: DraftPicture[] = [];
-  let unshown = 0;
+  let unshown = pdf?.undrawn ?? 0;
   const content = draftFromLayout(layout, (index) => {
     const picture = layout.pictures[index];
     const size = SHOWN.has(picture.mediaType) ? sizeOf(picture.bytes) : null;
@@ -55,7 +64,8 @@ export async function readAsDraft(bytes: Uint8Array, assets: PdfAssets | null): 
     notHeld: [
       ...(unshown > 0 ? [{ what: 'other pictures' as const, count: unshown }] : []),
       ...(tracked > 0 ? [{ what: 'tracked changes' as const, count: tracked }] : []),
-      ...(kind === 'docx' ? notHeldInDocx(bytes) : []),
+      ...(read?.kind === 'docx' ? notHeldInDocx(bytes) : []),
+      ...(isPdf ? [{ what: 'pages' as const, count: 1 }] : []),
     ],
   };
 }

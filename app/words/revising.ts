@@ -171,7 +171,7 @@ export const revise = {
         'picture of a kind that browsers don’t show',
         'pictures of a kind that browsers don’t show',
       ),
-    pages: () => 'its pages: of a PDF only headings, paragraphs and list items can be taken over',
+    pages: () => 'how its pages look: bold and italic, columns, and where lines and pages end',
   } satisfies Record<NotHeld['what'], (count: number) => string>,
   allHeld: 'All of it can be held here.',
   leaveAsFile: 'Leave it a file',

@@ -9,6 +9,7 @@ import { readQuizResults } from '#formats/qti/read-results.ts';
 import { readVtt } from '#formats/sound/read-vtt.ts';
 import { remarksFileOf } from '#formats/remarks-file.ts';
 import type { PdfPicturePage, PdfToWrite } from '#formats/pdf/write-pdf.ts';
+import { drawPart, NoFilterFactory, WorkerCanvasFactory } from './draw-part.ts';
 import { pdfAssets } from './pdf-assets.ts';
 import { pdfThreads } from './pdf-threads.ts';
 import type { FileContent, ReaderWorker } from './protocol.ts';
@@ -17,6 +18,12 @@ import { reading } from './reading.ts';
 
 /** A worker has no window, in which alone pdf.js would start threads by itself. */
 const readingAssets = { ...pdfAssets(), threads: pdfThreads };
+
+/** What is cut out of pages is drawn in this thread. */
+const drawingAssets = {
+  ...readingAssets,
+  factories: { CanvasFactory: WorkerCanvasFactory, FilterFactory: NoFilterFactory },
+};
 
 async function contentOf(
   name: string,
@@ -71,7 +78,9 @@ const worker: ReaderWorker = {
   unlockPdf: (bytes, password) =>
     reading(async () => (await import('#formats/pdf/unlock.ts')).unlockPdf(bytes, password)),
   readAsDraft: (bytes) =>
-    reading(async () => (await import('#formats/read-as-draft.ts')).readAsDraft(bytes, readingAssets)),
+    reading(async () =>
+      (await import('#formats/read-as-draft.ts')).readAsDraft(bytes, drawingAssets, drawPart),
+    ),
   readQuiz: (bytes) => reading(() => readQuizResults(bytes)),
   readDiscussion: (bytes) => reading(() => readDiscussion(bytes)),
   readBag: (bytes) => reading(() => readBag(new Uint8Array(bytes))),

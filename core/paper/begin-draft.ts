@@ -15,6 +15,13 @@ const textNode = (text: string, marks: readonly Json[] = []): Json => ({
 const contentOf = (content: readonly Json[]): Json => (content.length === 0 ? {} : { content });
 const MOST_HEADING = 4;
 
+const CAPTION = /^(?:Figure|Fig\.|Map|Plate|Photograph|Picture|Chart|Diagram|Sketch)\s*\d/;
+
+function isCaption({ type, content }: Json): boolean {
+  const first = Array.isArray(content) ? (content as Json[]).at(0) : undefined;
+  return type === 'paragraph' && typeof first?.text === 'string' && CAPTION.test(first.text);
+}
+
 /** Puts items that follow one another into lists, lists within lists by their depth. */
 class DocWriter {
   readonly content: Json[] = [];
@@ -22,7 +29,10 @@ class DocWriter {
 
   put(node: Json): void {
     this.open = [];
-    this.content.push(node);
+    const last = this.content.at(-1);
+    // What stands right below a picture and names its number is said of it.
+    if (last?.type === 'figure' && last.content === undefined && isCaption(node)) last.content = node.content;
+    else this.content.push(node);
   }
 
   item(node: Json, depth: number, ordered: boolean): void {

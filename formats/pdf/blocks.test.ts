@@ -7,7 +7,7 @@ function page(number: number, ...rows: { text: string; size?: number; gap?: numb
   let y = 760;
   return rows.map(({ text, size = 11, gap = 15 }) => {
     y -= gap;
-    return { page: number, angle: 0, text, x: 80, right: 80 + text.length * size * 0.5, y, size };
+    return { page: number, angle: 0, text, x: 80, right: 80 + text.length * size * 0.5, y, size, font: null };
   });
 }
 const shape = (lines: Line[]) =>

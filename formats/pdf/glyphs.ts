@@ -1,6 +1,7 @@
 import { parsed } from '../malformed.ts';
 import { OPS, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import * as v from 'valibot';
+import { IDENTITY, matrixOf, multiply, type Matrix } from './matrix.ts';
 
 /**
  * A character as a page draws it, in PDF points. The base line runs from (x, y) by (dx, dy); `size` is how tall the font
@@ -13,20 +14,6 @@ export interface Glyph {
   readonly dx: number;
   readonly dy: number;
   readonly size: number;
-}
-
-type Matrix = readonly [number, number, number, number, number, number];
-const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
-
-function multiply(m: Matrix, n: Matrix): Matrix {
-  return [
-    m[0] * n[0] + m[2] * n[1],
-    m[1] * n[0] + m[3] * n[1],
-    m[0] * n[2] + m[2] * n[3],
-    m[1] * n[2] + m[3] * n[3],
-    m[0] * n[4] + m[2] * n[5] + m[4],
-    m[1] * n[4] + m[3] * n[5] + m[5],
-  ];
 }
 
 /** The part of the graphics state that says where text goes (ISO 32000-1, 9.3 and 9.4). */
@@ -54,11 +41,6 @@ const FontFacts = v.object({
   fontMatrix: v.optional(v.array(number), [0.001, 0, 0, 0.001, 0, 0]),
   vertical: v.optional(v.boolean(), false),
 });
-
-function matrixOf(raw: unknown): Matrix {
-  const values = Array.from({ length: 6 }, (_, i) => Number((raw as ArrayLike<unknown>)[i]));
-  return [values[0], values[1], values[2], values[3], values[4], values[5]];
-}
 
 const FIRST: TextState = {
   matrix: IDENTITY,

@@ -13,6 +13,8 @@ export interface PdfAssets {
   readonly iccUrl: string;
   /** Threads to parse in, for a caller that pdf.js can't start any for; a long paper is divided among all of them. */
   readonly threads?: readonly (() => PDFWorker)[];
+  /** What pdf.js draws with, for a caller without a document. */
+  readonly factories?: { readonly CanvasFactory: object; readonly FilterFactory: object };
 }
 
 /**
@@ -38,7 +40,7 @@ export async function openPdf(
   if (bytes.length > MOST_FILE_BYTES) throw new UnreadableFile('too large');
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, HEADER_WITHIN));
   if (!head.includes('%PDF-')) throw new UnreadableFile('not a PDF');
-  const { threads, ...folders } = assets ?? {};
+  const { threads, factories, ...folders } = assets ?? {};
   const worker = threads?.at(thread)?.();
   const task = getDocument({
     data: bytes.slice(),
@@ -48,6 +50,7 @@ export async function openPdf(
     verbosity: 0,
     ...(password !== undefined && { password }),
     ...(worker !== undefined && { worker }),
+    ...factories,
     // What is only read is never drawn, and where it is read there may be no document to hold fonts.
     ...(forReading && { disableFontFace: true }),
     // Said outright, since pdf.js would look for a document to find out, and a worker has none.

@@ -13,6 +13,26 @@ export interface Line {
   readonly right: number;
   readonly y: number;
   readonly size: number;
+  /** What the file calls the font of all of it; null for several. */
+  readonly font: string | null;
+  /** Small pieces above the base line, by where they stand in the text: what calls a footnote is one. */
+  readonly raised?: readonly Raised[];
+  /** Wide room within it, though not as wide as between columns. */
+  readonly breaks?: readonly Break[];
+}
+
+/** Room within a line that may part two cells of a table. */
+interface Break {
+  /** Where in the text what follows it begins. */
+  readonly at: number;
+  readonly left: number;
+  readonly right: number;
+}
+
+/** A piece of a line that is smaller than the rest and stands higher. */
+interface Raised {
+  readonly at: number;
+  readonly text: string;
 }
 
 /** Text pieces whose baselines differ by less than this share of their size stand on one line. */
@@ -21,6 +41,13 @@ const SAME_LINE = 0.45;
 const SPACE_GAP = 0.18;
 /** A wider gap, counted in sizes, parts two columns or the cells of a table. */
 const COLUMN_GAP = 2.2;
+/** Between words there is less room than this many sizes. */
+const BREAK_GAP = 0.6;
+/** The mark of an item may stand further from its text. */
+const MARK_GAP = 5;
+const MARK_ALONE = /^\s*(?:[•‣◦–▪●○■\uF0B7\u0080-\u009F]|\(?\d{1,2}[.)])\s*$/;
+/** A piece is raised from this share of the size on, where it is at most so large. */
+const RAISED = { by: 0.2, size: 0.8 };
 /** Lines of nothing but a number within this share of the page's height from its edges are page numbers. */
 const EDGE = 0.09;
 const PAGE_NUMBER = /^[-–\s]*\d{1,4}[-–\s]*$/;
@@ -38,11 +65,15 @@ export function turned(x: number, y: number, angle: number): { x: number; y: num
 export async function linesOfPage(page: PDFPageProxy): Promise<Line[]> {
   const { items } = await parsed(page.getTextContent());
   const lines: Line[] = [];
+  /** How much of the end of the last line is empty. */
+  let empty = 0;
   for (const item of items) {
     if (!('str' in item) || item.str === '') continue;
     const [a, b, c, d, e, f] = item.transform as number[];
     const size = Math.hypot(c, d);
     if (size === 0) continue;
+    // pdf.js tells the room between two columns as a wide space.
+    if (item.str.trim() === '' && item.width > COLUMN_GAP * size) continue;
     const angle = Math.round((Math.atan2(b, a) * 180) / Math.PI);
     const { x, y } = turned(e, f, angle);
     const line = lines.at(-1);
@@ -50,19 +81,40 @@ export async function linesOfPage(page: PDFPageProxy): Promise<Line[]> {
     if (
       line === undefined ||
       line.angle !== angle ||
-      Math.abs(line.y - y) > SAME_LINE * size ||
+      Math.abs(line.y - y) > SAME_LINE * Math.max(size, line.size) ||
       gap < -2 * size ||
-      gap > COLUMN_GAP * size
+      gap > (MARK_ALONE.test(line.text) ? MARK_GAP : COLUMN_GAP) * size
     ) {
-      lines.push({ page: page.pageNumber, angle, text: item.str, x, right: x + item.width, y, size });
+      const { fontName: font, str: text } = item;
+      lines.push({ page: page.pageNumber, angle, text, x, right: x + item.width, y, size, font });
+      empty = 0;
       continue;
     }
     const space = gap > SPACE_GAP * size && !line.text.endsWith(' ') && !item.str.startsWith(' ');
+    const before = line.text + (space ? ' ' : '');
+    const isRaised = y - line.y >= RAISED.by * line.size && size <= RAISED.size * line.size;
+    // A line may begin with what is raised, as a footnote does.
+    const wasRaised = line.y - y >= RAISED.by * size && line.size <= RAISED.size * size;
+    const raised = [
+      ...(wasRaised ? [{ at: 0, text: line.text }] : (line.raised ?? [])),
+      ...(isRaised && item.str.trim() !== '' ? [{ at: before.length, text: item.str }] : []),
+    ];
+    const isSpace = item.str.trim() === '';
+    const room = gap + empty;
+    const breaks = [
+      ...(line.breaks ?? []),
+      ...(!isSpace && room > BREAK_GAP * size ? [{ at: before.length, left: x - room, right: x }] : []),
+    ];
+    empty = isSpace ? empty + gap + item.width : 0;
     lines[lines.length - 1] = {
       ...line,
-      text: line.text + (space ? ' ' : '') + item.str,
+      text: before + item.str,
       right: Math.max(line.right, x + item.width),
       size: Math.max(line.size, size),
+      y: wasRaised ? y : line.y,
+      font: line.font === item.fontName || isSpace || isRaised ? line.font : null,
+      ...(raised.length > 0 && { raised }),
+      ...(breaks.length > 0 && { breaks }),
     };
   }
   const [left, bottom, right, top] = page.view;
@@ -71,8 +123,12 @@ export async function linesOfPage(page: PDFPageProxy): Promise<Line[]> {
     const edge = Math.abs(heights[0] - heights[1]) * EDGE;
     return line.y < Math.min(...heights) + edge || line.y > Math.max(...heights) - edge;
   };
+  const isAlone = (line: Line) =>
+    lines.every((other) => other === line || Math.abs(other.y - line.y) >= SAME_LINE * line.size);
   return inColumns(
-    lines.filter((line) => line.text.trim() !== '' && !(PAGE_NUMBER.test(line.text) && atEdge(line))),
+    lines.filter(
+      (line) => line.text.trim() !== '' && !(PAGE_NUMBER.test(line.text) && atEdge(line) && isAlone(line)),
+    ),
   );
 }
 

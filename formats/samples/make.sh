@@ -1,6 +1,6 @@
 #!/bin/sh
 # Makes the samples anew with programs from Debian's packages; npm test needs none of them.
-#   apt-get install libreoffice-writer python3-uno hyphen-en-gb python3-fitz python3-pikepdf poppler-utils qpdf python3-pil espeak-ng ffmpeg libavif-bin
+#   apt-get install libreoffice-writer python3-uno hyphen-en-gb python3-fitz python3-pikepdf poppler-utils qpdf python3-pil espeak-ng ffmpeg libavif-bin chromium texlive-latex-base groff
 set -eu
 cd "$(dirname "$0")"
 soffice --headless --norestore "-env:UserInstallation=file://$(mktemp -d)" "--accept=pipe,name=samples;urp;" &
@@ -17,3 +17,14 @@ for to in 'docx:MS Word 2007 XML' odt; do
   soffice --headless "-env:UserInstallation=file://$(mktemp -d)" '--infilter=HTML (StarWriter)' --convert-to "$to" rubric.html
 done
 # Comments over just the same words, as LibreOffice writes them from a Word file that has them: nested.docx is made so once.
+# One paper, set by four programs.
+starts=$(mktemp -d)
+/usr/bin/python3 make_starts.py "$starts"
+chromium --headless --no-sandbox --disable-gpu --no-pdf-header-footer --print-to-pdf=starts-chromium.pdf "$starts/chromium.html"
+writer() { soffice --headless "-env:UserInstallation=file://$(mktemp -d)" --outdir "$starts" "$@"; }
+writer '--infilter=HTML (StarWriter)' --convert-to odt "$starts/writer.html"
+writer --convert-to pdf "$starts/writer.odt"
+mv "$starts/writer.pdf" starts-writer.pdf
+(cd "$starts" && pdflatex -interaction=batchmode tex.tex && groff -U -k -t -ms -Tpdf -P-pa4 roff.ms > groff.pdf)
+mv "$starts/tex.pdf" starts-tex.pdf
+mv "$starts/groff.pdf" starts-groff.pdf

@@ -55,14 +55,14 @@ export function Begin({ outlet }: { outlet: AssignmentOutlet }) {
   );
 }
 
-/** Begins with the structure that the file of the marked paper has; a PDF has its headings, paragraphs and items. */
+/** Begins with the structure that the file of the marked paper has, or shows on its pages. */
 async function beginFromMarked(
   workspace: Workspace,
   { assignment }: AssignmentOutlet['view'],
   attempt: number,
   { hash, kind, paper }: ReadPaper,
 ): Promise<void> {
-  const bytes = kind === 'docx' || kind === 'odt' ? await workspace.fileBytes(hash) : null;
+  const bytes = kind === 'docx' || kind === 'odt' || kind === 'pdf' ? await workspace.fileBytes(hash) : null;
   const read = bytes === null ? null : await reader.ask((worker) => worker.readAsDraft(bytes));
   const content =
     read?.kind === 'read'
