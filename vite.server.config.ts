@@ -18,6 +18,8 @@ export default defineConfig({
         'bench-words': 'bench/words.ts',
         'bench-growth': 'bench/growth.ts',
         'bench-following': 'bench/following.ts',
+        'bench-planning': 'bench/planning.ts',
+        'bench-typing': 'bench/typing.ts',
         'train-saying': 'bench/train-saying.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',
       },

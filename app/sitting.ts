@@ -46,10 +46,14 @@ function keepAnswers(form: HTMLFormElement): void {
     clearTimeout(waiting);
     waiting = setTimeout(() => void keep(), PAUSE_MS);
   });
-  // A page that is closed or left in mid-word is kept as it stands.
+  // A page that is closed or left in mid-word is kept as it stands; not every browser tells both.
+  const leave = () => {
+    if (waiting !== undefined) void keep();
+  };
   document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'hidden' && waiting !== undefined) void keep();
+    if (document.visibilityState === 'hidden') leave();
   });
+  window.addEventListener('pagehide', leave);
   form.addEventListener('submit', () => {
     clearTimeout(waiting);
     going.abort();

@@ -1,20 +1,20 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 
 const KEPT_IN = join('node_modules', '.cache', 'bench-peers');
 
-/** A package that is measured against, fetched for benchmarks only. @param spec name@version */
+/** A package that is measured against, fetched with what it needs for benchmarks only. @param spec name@version */
 export async function peer<Module>(spec: string): Promise<Module> {
-  const folder = join(KEPT_IN, spec);
-  if (!existsSync(join(folder, 'package'))) {
+  const folder = resolve(KEPT_IN, spec);
+  const name = spec.slice(0, spec.lastIndexOf('@'));
+  if (!existsSync(join(folder, 'node_modules', name))) {
     mkdirSync(folder, { recursive: true });
-    const pack = execFileSync('npm', ['pack', spec, '--silent'], { cwd: folder, encoding: 'utf8' }).trim();
-    execFileSync('tar', ['xzf', pack], { cwd: folder });
+    const options = ['--no-save', '--no-audit', '--no-fund', '--ignore-scripts', '--silent'];
+    execFileSync('npm', ['install', spec, '--prefix', folder, ...options]);
   }
-  const { main } = JSON.parse(readFileSync(join(folder, 'package', 'package.json'), 'utf8')) as {
-    main?: string;
-  };
-  return (await import(pathToFileURL(resolve(folder, 'package', main ?? 'index.js')).href)) as Module;
+  const main = createRequire(join(folder, 'index.js')).resolve(name);
+  return (await import(pathToFileURL(main).href)) as Module;
 }

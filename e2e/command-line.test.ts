@@ -140,3 +140,45 @@ test('compare and follow tell what changed, and what became of the words of rema
     rmSync(folder, { recursive: true });
   }
 });
+
+test('plan chooses the best tasks for some minutes, and says why it can’t', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juncture-plan-'));
+  const given = (name: string, content: unknown) => {
+    const file = join(folder, name);
+    writeFileSync(file, JSON.stringify(content));
+    return juncture('plan', file);
+  };
+  try {
+    const tasks = [
+      { id: 'map', minutes: 60, gain: 0.9 },
+      { id: 'read', minutes: 20, gain: 0 },
+      { id: 'cite', minutes: 20, gain: 0.7, needs: ['read'] },
+      { id: 'spell', minutes: 10, gain: 0.2, must: true },
+    ];
+    const planned = given('plan.json', { minutes: 75, tasks });
+    expect([planned.status, JSON.parse(planned.stdout)]).toEqual([
+      0,
+      {
+        chosen: ['map', 'spell'],
+        minutes: 70,
+        gain: 1.1,
+        curve: [
+          [10, 0.2],
+          [50, 0.9],
+          [70, 1.1],
+        ],
+      },
+    ]);
+    const circle = given('circle.json', { minutes: 75, tasks: [{ ...tasks[1], needs: ['cite'] }, tasks[2]] });
+    expect([circle.status, circle.stdout]).toEqual([1, '']);
+    expect(circle.stderr).toContain('circle.json: tasks need each other in a circle: read, cite, read');
+    expect(given('short.json', { minutes: 5, tasks }).stderr).toContain(
+      'what must be done takes 10 minutes, and there are 5',
+    );
+    expect(given('wrong.json', { minutes: 5, tasks: [{ id: 'a', minutes: 1.5, gain: 1 }] }).stderr).toContain(
+      'tasks[0].minutes: a whole number is wanted',
+    );
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+});

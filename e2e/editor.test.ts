@@ -173,17 +173,14 @@ pageTest(
     await until(page, () => location.pathname.startsWith('/a/'));
     await page.goto(`${page.url().split('?')[0]}/revise`);
     await clickRole(page, 'button', 'Begin the new draft');
-  await page.waitForSelector(`${EDITOR} table ::-p-text(Step)`);
+    await page.waitForSelector(`${EDITOR} table ::-p-text(Step)`);
     await page.waitForSelector(`${EDITOR} ol ::-p-text(drive longer boards)`);
     const picture = await page.waitForSelector(`${EDITOR} figure img`);
     await vi.waitFor(
-      async () =>
-        expect(await picture?.evaluate((image) => (image).naturalWidth)).toBeGreaterThan(
-          300,
-        ),
+      async () => expect(await picture?.evaluate((image) => image.naturalWidth)).toBeGreaterThan(300),
       10_000,
     );
-  await page.waitForSelector(`${EDITOR} figure ::-p-text(Figure 1. The bed of the ditch)`);
+    await page.waitForSelector(`${EDITOR} figure ::-p-text(Figure 1. The bed of the ditch)`);
     const words = 'We read the level on both sides of each dam on four days,';
     expect(
       await page.$$eval(

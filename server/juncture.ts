@@ -4,6 +4,7 @@ import { UnreadableCourse } from '#formats/course/read-course.ts';
 import { AtFile, compare, follow } from './follow.ts';
 import { grade } from './grade.ts';
 import { inspect } from './inspect.ts';
+import { plan, UnreadablePlan } from './plan.ts';
 import { sayings, UnreadableRemarks } from './says.ts';
 
 /** The command line: see docs/command-line.md. */
@@ -12,7 +13,8 @@ const USAGE = `usage: juncture inspect FILE [--text] [--onto PAPER] [--password 
        juncture grade FILE.json
        juncture says FILE.json
        juncture compare OLD NEW
-       juncture follow OLD NEW REMARKS`;
+       juncture follow OLD NEW REMARKS
+       juncture plan FILE.json`;
 
 const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   empty: 'the file is empty',
@@ -50,7 +52,12 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
 
 function sentenceFor(error: unknown): string {
   if (error instanceof UnreadableFile) return SENTENCES[error.reason];
-  if (error instanceof UnreadableCourse || error instanceof UnreadableRemarks) return error.message;
+  if (
+    error instanceof UnreadableCourse ||
+    error instanceof UnreadableRemarks ||
+    error instanceof UnreadablePlan
+  )
+    return error.message;
   if (error instanceof Error && 'code' in error)
     return error.code === 'ENOENT' ? 'there is no such file' : `it can’t be opened (${String(error.code)})`;
   throw error;
@@ -76,7 +83,14 @@ function argumentsGiven() {
 }
 
 /** How many files each command takes. */
-const FILES: Readonly<Record<string, number>> = { inspect: 1, grade: 1, says: 1, compare: 2, follow: 3 };
+const FILES: Readonly<Record<string, number>> = {
+  inspect: 1,
+  grade: 1,
+  says: 1,
+  compare: 2,
+  follow: 3,
+  plan: 1,
+};
 
 interface Options {
   readonly text: boolean;
@@ -99,6 +113,8 @@ async function outputOf(command: string, files: readonly string[], options: Opti
       return compare(first, second);
     case 'follow':
       return follow(first, second, third);
+    case 'plan':
+      return plan(first);
     default:
       return inspect(first, options);
   }

@@ -41,6 +41,19 @@ export const plan = {
   stakeLine: (gain: string) => `The tasks together: about +${gain} points of those at stake in the final.`,
   noPoints:
     'No points are known for this assignment. The plan goes by what each remark asks: must-fix weighs 3, fix 2, polish 1.',
+  time: 'Time you have',
+  allTime: (time: string) => `${time}, for all`,
+  buys: (points: string) => `It buys about +${points} points.`,
+  more: (time: string, points: string) => `${time} more would add ${points}.`,
+  moreLater: (time: string, points: string) =>
+    `The next half hour adds nothing; ${time} more would add ${points}.`,
+  noMore: 'More time would add nothing.',
+  notProven: 'So many tasks that a better set may exist.',
+  left: 'Left out at this much time',
+  leftShort: (time: string) => `takes ${time} more than is left`,
+  curveLabel: (steps: string) => `What each amount of time gains: ${steps}`,
+  curveStep: (time: string, points: string) => `${time} +${points}`,
+  curveCap: (points: string) => `+${points} at most counts`,
   hours: (minutes: number) =>
     minutes < 60
       ? `${minutes} min`

@@ -1,3 +1,5 @@
+import type { Choosable } from '#core/plan/choose.ts';
+import type { TimeBought } from '#core/plan/time.ts';
 import type { Alignment } from '#core/picture/align.ts';
 import type { PictureEdit } from '#core/picture/edit.ts';
 import type { Sharpness } from '#core/picture/sharpness.ts';
@@ -112,6 +114,12 @@ export interface TableWorker {
   ): Promise<ReadResult<ReadGrades>>;
   pasteGrades(pasted: Pasted): Promise<ReadResult<GradeTable | null>>;
   courseOfTable(table: GradeTable, fields: readonly GradeField[], zone: string): CourseOfTable;
+}
+
+/** What to do in the time there is. */
+export interface PlanWorker {
+  bought(tasks: readonly Choosable[], minutes: number): TimeBought;
+  pointsCurve(tasks: readonly Choosable[]): (readonly [minutes: number, hundredths: number])[];
 }
 
 export interface TextWorker {

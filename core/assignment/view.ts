@@ -17,7 +17,7 @@ import { partsOf } from '../saying/remark-parts.ts';
 import { kindByFiles, type KindSign } from '../line/kind.ts';
 import { stationFacts, type Stage, type StationFact } from '../line/station-facts.ts';
 import type { WorkKind } from '../model/work-kind.ts';
-import type { Fraction } from '../scores/fraction.ts';
+import { subtract, toHundredths, type Fraction } from '../scores/fraction.ts';
 import { promisesOf, type Promised } from '../tally/promises.ts';
 import { isRead, tallyOf, type Tally } from '../tally/tally.ts';
 import {
@@ -347,6 +347,12 @@ export function criterionFor(view: AssignmentView, remark: Remark): Criterion | 
 /** Hundredths as tenths, as a share is told on a slip: "0.4". */
 export function tenths(value: number): string {
   return (Math.round(value / 10) / 10).toFixed(1);
+}
+
+/** What may still be gained under the rules, in hundredths of a point; null where it is not known. */
+export function mostGain({ score, reachable }: Pick<AssignmentView, 'score' | 'reachable'>): number | null {
+  if (score === null || reachable === null) return null;
+  return Math.max(0, toHundredths(subtract(reachable, score)));
 }
 
 /** Hundredths to two places. */

@@ -1,12 +1,16 @@
 import { useTouch } from '../../shared/page/hooks.ts';
 import { shownPoints } from '../../shared/shown/figures.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
-import { planTotals } from '#core/plan/tasks.ts';
+import { planTotals, type PlannedTask } from '#core/plan/tasks.ts';
+import { parted } from '#core/plan/time.ts';
+import { useAddress } from '../../shared/page/address.ts';
+import { TimeThereIs } from './TimeThereIs.tsx';
+import { useTimePlan } from './time-plan.ts';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { StationNotice } from '../../shared/line/StationNotice.tsx';
 import * as words from '../../words/en.ts';
-import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import { hundredths, mostGain, type AssignmentView } from '#core/assignment/view.ts';
 import { proposeOrder } from '../../workspace/commands/plan.ts';
 import { TaskList } from './TaskList.tsx';
 
@@ -16,10 +20,31 @@ export function Planning() {
   const workspace = useWorkspace();
   const { work: view } = useAssignment();
   const totals = planTotals(view.tasks);
+  const [search, setSearch] = useAddress();
+  const asked = Number(search.get('minutes') ?? NaN);
+  const minutes = asked >= 0 && asked < totals.minutesLeft ? asked : totals.minutesLeft;
+  const plan = useTimePlan(view.tasks, minutes);
+  const { inPlan, left } =
+    plan === null
+      ? { inPlan: view.tasks, left: new Map<PlannedTask, number>() }
+      : parted(view.tasks, minutes, plan.bought);
+  const leftOut = [...left.keys()];
   const dragged = view.tasks.some((planned) => planned.task.rank !== null);
   return (
-    <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
-      <section>
+    <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-x-9 gap-y-8 p-6 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_24rem] lg:grid-rows-[auto_1fr]">
+      {totals.minutesLeft > 0 && (
+        <section className="lg:col-start-2 lg:row-start-1">
+          <TimeThereIs
+            minutes={minutes}
+            whole={totals.minutesLeft}
+            onMinutes={(next) => setSearch(next >= totals.minutesLeft ? {} : { minutes: String(next) })}
+            plan={plan}
+            cap={mostGain(view)}
+            hasPoints={totals.gain > 0}
+          />
+        </section>
+      )}
+      <section className="lg:col-start-1 lg:row-span-2 lg:row-start-1">
         <Unexplained view={view} />
         <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4">
           <div>
@@ -40,11 +65,29 @@ export function Planning() {
             <p className="mb-2 text-sm text-quiet">
               {dragged ? words.plan.ownOrder : touch ? words.plan.proposedHintTouch : words.plan.proposedHint}
             </p>
-            <TaskList view={view} />
+            <TaskList
+              view={view}
+              tasks={inPlan}
+              others={{ before: [], behind: leftOut }}
+              noteOf={() => null}
+            />
+            {leftOut.length > 0 && (
+              <>
+                <h3 className="mt-6 mb-2 text-sm text-quiet">{words.plan.left}</h3>
+                <TaskList
+                  view={view}
+                  tasks={leftOut}
+                  others={{ before: inPlan, behind: [] }}
+                  noteOf={(planned) => words.plan.leftShort(words.plan.hours(left.get(planned) ?? 0))}
+                />
+              </>
+            )}
           </>
         )}
       </section>
-      <Worth view={view} gain={totals.gain} />
+      <aside className="lg:col-start-2">
+        <Worth view={view} gain={totals.gain} />
+      </aside>
     </div>
   );
 }
@@ -73,7 +116,7 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
   const stake = view.losses.some(({ atStake }) => atStake);
   if (view.losses.length === 0) return <p className="text-sm text-quiet">{words.plan.noPoints}</p>;
   return (
-    <aside>
+    <>
       <SectionTitle>{words.plan.total}</SectionTitle>
       {stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
       {!stake && view.score !== null && (
@@ -112,6 +155,6 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
           ))}
         </tbody>
       </table>
-    </aside>
+    </>
   );
 }

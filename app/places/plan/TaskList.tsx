@@ -25,26 +25,51 @@ import { SmallPlace } from '../../shared/remark/SmallPlace.tsx';
 import { quotedWords, type Remark } from '#core/model/remark.ts';
 import { partsOf, type RemarkPart } from '#core/saying/remark-parts.ts';
 
-/** The tasks, to be put in order by dragging or with the keys. */
-export function TaskList({ view }: { view: AssignmentView }) {
+/** Tasks of the plan, to be put in order by dragging or with the keys. */
+export function TaskList({
+  view,
+  tasks,
+  others,
+  noteOf,
+}: {
+  view: AssignmentView;
+  tasks: readonly PlannedTask[];
+  /** The tasks that stand before and behind these. */
+  others: { readonly before: readonly PlannedTask[]; readonly behind: readonly PlannedTask[] };
+  /** Why a task is not in the plan; null for those that are. */
+  noteOf: (planned: PlannedTask) => string | null;
+}) {
   const workspace = useWorkspace();
-  const byId = new Map(view.tasks.map((planned) => [planned.task.id as string, planned]));
+  const byId = new Map(tasks.map((planned) => [planned.task.id as string, planned]));
+  const idsOf = (list: readonly PlannedTask[]) => list.map(({ task }) => task.id);
   return (
     <SortableList
       ids={[...byId.keys()]}
       titleOf={(id) => byId.get(id)?.task.title ?? ''}
       hint={words.plan.proposedHint}
-      onOrder={(ids) => orderTasks(workspace, view.assignment.id, ids)}
+      onOrder={(ids) =>
+        orderTasks(workspace, view.assignment.id, [...idsOf(others.before), ...ids, ...idsOf(others.behind)])
+      }
       className="grid grid-cols-1 gap-2"
       row={(id) => {
         const planned = byId.get(id);
-        return planned === undefined ? null : <TaskRow key={id} view={view} planned={planned} />;
+        return planned === undefined ? null : (
+          <TaskRow key={id} view={view} planned={planned} note={noteOf(planned)} />
+        );
       }}
     />
   );
 }
 
-function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask }) {
+function TaskRow({
+  view,
+  planned,
+  note,
+}: {
+  view: AssignmentView;
+  planned: PlannedTask;
+  note: string | null;
+}) {
   const workspace = useWorkspace();
   const { task, behind, gain, importance } = planned;
   return (
@@ -52,7 +77,10 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
       id={task.id}
       title={task.title}
       data-task={task.id}
-      className="flex items-center gap-2.5 max-md:flex-wrap rounded-lg border border-l-[3px] border-rule border-l-act bg-surface py-2 pr-3.5 pl-1"
+      className={clsx(
+        'flex items-center gap-2.5 max-md:flex-wrap rounded-lg border border-l-[3px] py-2 pr-3.5 pl-1',
+        note === null ? 'border-rule border-l-act bg-surface' : 'border-dashed border-rule-strong bg-paper',
+      )}
     >
       <CheckBox
         large
@@ -63,6 +91,7 @@ function TaskRow({ view, planned }: { view: AssignmentView; planned: PlannedTask
       <div className="min-w-0 flex-1 pl-1">
         <TitleField key={task.title} task={task} />
         <p className="flex flex-wrap items-center gap-x-2 text-sm text-quiet">
+          {note !== null && <span className="pl-1 font-semibold">{note}</span>}
           <AboutLinks view={view} task={task} />
           <Select
             look="quiet"

@@ -1,24 +1,26 @@
 import { Slider as Radix } from 'radix-ui';
 
-/** A share from 0 to 1, drawn by hand or moved with the arrow keys. */
+/** A share from 0 to 1 in steps, drawn by hand or moved with the arrow keys. */
 export function Slider({
   label,
   value,
   onChange,
   valueText,
+  steps = 100,
 }: {
   label: string;
   value: number;
   onChange: (value: number) => void;
   valueText: string;
+  steps?: number;
 }) {
   return (
     <Radix.Root
-      value={[Math.round(value * 100)]}
+      value={[Math.round(value * steps)]}
       min={0}
-      max={100}
+      max={steps}
       step={1}
-      onValueChange={([next]) => onChange(next / 100)}
+      onValueChange={([next]) => onChange(next / steps)}
       className="relative flex h-8 w-full touch-none items-center select-none"
     >
       <Radix.Track className="relative h-1 grow rounded-full bg-rule-strong">

@@ -1,0 +1,6 @@
+import { expose } from 'comlink';
+import { bought, pointsCurve } from '#core/plan/time.ts';
+import type { PlanWorker } from './protocol.ts';
+
+const worker: PlanWorker = { bought, pointsCurve };
+expose(worker);
