@@ -7,7 +7,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['{core,formats,app,server,demo}/**/*.test.ts'],
-          testTimeout: 30_000,
+          testTimeout: 90_000,
           isolate: false,
         },
       },

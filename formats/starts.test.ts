@@ -1,3 +1,4 @@
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 import { describe, expect, it } from 'vitest';
 import * as v from 'valibot';
 import { normaliseText } from '#core/text/normalise.ts';
@@ -71,6 +72,34 @@ describe('a draft that starts from a PDF', () => {
       expect(pictures).toHaveLength(1);
       expect(notHeld).toEqual([{ what: 'pages', count: 1 }]);
     });
+
+  it('tells the power of a unit from what calls a footnote', async () => {
+    const document = await PDFDocument.create();
+    const font = await document.embedFont(StandardFonts.TimesRoman);
+    const page = document.addPage([595, 842]);
+    const line = (y: number, ...pieces: (readonly [text: string, size: number, up: number])[]) => {
+      let x = 70;
+      for (const [text, size, up] of pieces) {
+        page.drawText(text, { x, y: y + up, size, font });
+        x += font.widthOfTextAtSize(text, size);
+      }
+    };
+    line(760, ['The plot is 4 m', 11, 0], ['2', 7, 4], [' wide, which is no more than a table', 11, 0]);
+    line(746, ['has, and the pegs stand', 11, 0], ['1', 7, 4], [' in its corners. They were read', 11, 0]);
+    line(732, ['twice.', 11, 0], ['2', 7, 4]);
+    line(90, ['1 Of larch.', 8, 0]);
+    line(80, ['2 By two people.', 8, 0]);
+    const { content } = await readAsDraft(new Uint8Array(await document.save()), null, null);
+    const told = richBlocksOf(content).flatMap((block) =>
+      block.kind === 'rows'
+        ? []
+        : block.runs.map(({ text, note }) => (note === undefined ? text : `[${note}]`)),
+    );
+    expect(told.join('')).toBe(
+      'The plot is 4 m2 wide, which is no more than a table has, and the pegs stand[Of larch.] in its corners. ' +
+        'They were read twice.[By two people.]',
+    );
+  });
 
   it('has less of it where nothing can be drawn, and says so', async () => {
     const { pictures, notHeld } = await readAsDraft(sample('starts-writer.pdf'), null, null);

@@ -137,6 +137,8 @@ function strongIn(lines: readonly Line[], strong: ReadonlyMap<string, boolean>):
 /** Of a small mark that is drawn before a line: how large it is, and how far away, in points. */
 const BULLET = { least: 1.5, most: 8, nearest: 2, farthest: 30 };
 
+const MARK = '• ';
+
 /** Lines with the marks of items that some programs draw instead of writing them. */
 function withBullets(lines: readonly Line[], parts: readonly DrawnPart[]): Line[] {
   const bullets = parts.filter(({ rect: [left, bottom, right, top] }) => {
@@ -150,7 +152,11 @@ function withBullets(lines: readonly Line[], parts: readonly DrawnPart[]): Line[
       const isLevel = middle >= line.y && middle <= line.y + line.size;
       return line.angle === 0 && isLevel && away >= BULLET.nearest && away <= BULLET.farthest;
     });
-    return isBefore ? { ...line, text: `• ${line.text}` } : line;
+    if (!isBefore) return line;
+    const moved = <One extends { readonly at: number }>(all: readonly One[] = []): One[] =>
+      all.map((one) => ({ ...one, at: one.at + MARK.length }));
+    const { raised, breaks } = line;
+    return { ...line, text: MARK + line.text, raised: moved(raised), breaks: moved(breaks) };
   });
 }
 
@@ -171,16 +177,27 @@ function countBefore(parted: readonly { readonly notes: readonly PageNote[] }[],
   return parted.slice(0, page).reduce((sum, { notes }) => sum + notes.length, 0);
 }
 
-/** Lines with the calls of footnotes as single characters of their own. @param noteOf the number of the note with a mark, or -1 */
+/** A raised figure behind a unit is its power. */
+const UNIT = /(?:^|[\s\d(/·])(?:[kcdm]?m|s|h|ha|k?g|l)$/;
+
+/**
+ * Lines with the calls of footnotes as single characters of their own, each note called once.
+ * @param noteOf the number of the note with a mark, or -1
+ */
 function withCalls(lines: readonly Line[], noteOf: (mark: string) => number): Line[] {
+  const used = new Set<number>();
   return lines.map((line) => {
-    let { text } = line;
-    for (const { at, text: mark } of (line.raised ?? []).toReversed()) {
+    let text = '';
+    let from = 0;
+    for (const { at, text: mark } of line.raised ?? []) {
       const note = noteOf(mark.trim());
-      if (note < 0 || note >= MOST_CALLS) continue;
-      text = `${text.slice(0, at)}${String.fromCharCode(FIRST_CALL + note)}${text.slice(at + mark.length)}`;
+      const isPower = UNIT.test(line.text.slice(0, at));
+      if (note < 0 || note >= MOST_CALLS || used.has(note) || isPower) continue;
+      used.add(note);
+      text += `${line.text.slice(from, at)}${String.fromCharCode(FIRST_CALL + note)}`;
+      from = at + mark.length;
     }
-    return { ...line, text };
+    return { ...line, text: text + line.text.slice(from) };
   });
 }
 
