@@ -3,7 +3,8 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 
-const COMMAND = 'apt-get update && apt-get install -y --no-install-recommends chromium chromium-headless-shell';
+const COMMAND =
+  'apt-get update && apt-get install -y --no-install-recommends chromium chromium-headless-shell';
 const PATHS = ['/usr/lib/chromium/chromium-headless-shell', '/usr/bin/chromium'];
 
 /** @returns {boolean} whether Chromium is there */
