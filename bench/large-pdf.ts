@@ -19,7 +19,8 @@ export async function largePdf(pages: number, remarks: number): Promise<Uint8Arr
     const list = PDFArray.withContext(document.context);
     const count = Math.floor((remarks * (number + 1)) / pages) - Math.floor((remarks * number) / pages);
     for (let i = 0; i < count; i++) {
-      const [y, width] = [770 - i * 80, font.widthOfTextAtSize(lines[i * 5], 10)];
+      const at = (i * 5) % lines.length;
+      const [y, width] = [770 - at * 16, font.widthOfTextAtSize(lines[at], 10)];
       const isNote = i % 4 === 3;
       const annotation = {
         Type: 'Annot',
