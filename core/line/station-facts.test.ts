@@ -137,6 +137,8 @@ describe('what each station is', () => {
   });
 
   it('goes by the state', () => {
+    expect(fact('plan', { state: 'finished' })).toMatchObject({ is: 'look', why: 'no other attempt' });
+    expect(fact('plan', { state: 'open for another attempt' })).toMatchObject({ is: 'do', why: null });
     expect(fact('revise', { state: 'closed', draftBegun: false })).toMatchObject({
       is: 'look',
       why: 'missed',

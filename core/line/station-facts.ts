@@ -189,8 +189,12 @@ function ofTheFinal(input: StationInput, station: Station, told: (input: Station
     : own;
 }
 
-function planTold({ tasks, received, receivedOnStage }: StationInput): Told {
-  if (tasks > 0) return doing();
+function planTold(input: StationInput): Told {
+  const { tasks, received, receivedOnStage, stage } = input;
+  // Where nothing more is taken no points are to be won; what was said of a draft is for a final yet to come.
+  const later = stage === 'draft stage without its final' ? doing() : reviseTold(input);
+  if (tasks > 0)
+    return later.is === 'look' && later.why !== null ? looking(later.why, here('revise')) : doing();
   // Where the points went can be seen all the same.
   if (received > 0) return looking('no tasks', here('decide'));
   if (receivedOnStage > 0) return looking('no tasks', { of: 'stage', to: 'decide' });
