@@ -1,5 +1,6 @@
 /** D1: the best tasks for the time there is, beside npm highs and npm yalps; and what each amount of time buys. */
-import { choose, curveOf, type Choosable } from '#core/plan/choose.ts';
+import { choose, curveOf } from '#core/plan/choose.ts';
+import type { Choosable } from '#core/plan/problem.ts';
 import { termOf } from '#core/plan/testing/term.ts';
 import { row } from './measure.ts';
 import { peer } from './peers.ts';

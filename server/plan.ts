@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import * as v from 'valibot';
-import { choose, curveOf, NoChoice, type Refusal } from '#core/plan/choose.ts';
+import { choose, curveOf } from '#core/plan/choose.ts';
+import { NoChoice, type Refusal } from '#core/plan/problem.ts';
 
 /** The best use of some minutes (docs/command-line.md). */
 

@@ -1,4 +1,4 @@
-import type { Choosable } from '#core/plan/choose.ts';
+import type { Choosable } from '#core/plan/problem.ts';
 import type { TimeBought } from '#core/plan/time.ts';
 import type { Alignment } from '#core/picture/align.ts';
 import type { PictureEdit } from '#core/picture/edit.ts';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { termOf } from './testing/term.ts';
-import { choose, curveOf, NoChoice, type Choosable, type Choice } from './choose.ts';
+import { choose, curveOf, type Choice } from './choose.ts';
+import { NoChoice, type Choosable } from './problem.ts';
 
 const task = (id: string, minutes: number, gain: number, more: Partial<Choosable> = {}): Choosable => ({
   id,

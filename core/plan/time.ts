@@ -1,4 +1,5 @@
-import { choose, curveOf, type Choosable } from './choose.ts';
+import { choose, curveOf } from './choose.ts';
+import type { Choosable } from './problem.ts';
 import type { PlannedTask } from './tasks.ts';
 
 /** What is done with the time there is: which open tasks are best done in it (computation.md 7). */

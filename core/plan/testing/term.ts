@@ -1,5 +1,5 @@
 import { seeded } from '../../saying/training/seeded.ts';
-import type { Choosable } from '../choose.ts';
+import type { Choosable } from '../problem.ts';
 
 /** Tasks of some assignments, each with a deadline of its own; a task needs up to two of those before it in the same one. */
 export function termOf(seed: number, count: number): Choosable[] {
