@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { revise } from '../../words/revising.ts';
 import { stationOf } from '#core/assignment/line.ts';
 import { Button } from '../../shared/controls/Controls.tsx';
@@ -18,6 +19,7 @@ export function Begin({ outlet }: { outlet: AssignmentOutlet }) {
   const { view, work, marked } = outlet;
   const workspace = useWorkspace();
   const attempt = view.attempts.length + 1;
+  const [opening, setOpening] = useState(false);
   const main = stationOf(view, 'revise').is === 'do';
   const ofStage = view.markedFile === null;
   const beginEmpty = () => void beginDraft(workspace, view.assignment.id, attempt, null, draftFrom([]));
@@ -33,12 +35,14 @@ export function Begin({ outlet }: { outlet: AssignmentOutlet }) {
         {work.markedFile !== null && (
           <Button
             look={main ? 'main' : 'plain'}
-            disabled={marked === null}
+            disabled={marked === null || opening}
             onClick={() => {
-              if (marked !== null) void beginFromMarked(workspace, view, attempt, marked);
+              if (marked === null) return;
+              setOpening(true);
+              void beginFromMarked(workspace, view, attempt, marked).finally(() => setOpening(false));
             }}
           >
-            {marked === null ? words.reading.opening : revise.begin}
+            {marked === null || opening ? words.reading.opening : revise.begin}
           </Button>
         )}
         <Button look={main && work.markedFile === null ? 'main' : 'plain'} onClick={beginEmpty}>

@@ -1,7 +1,5 @@
 import { revise } from '../../words/revising.ts';
-import clsx from 'clsx';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
 import { needsOf } from '#core/check/needs.ts';
 import type { Draft, DraftContent } from '#core/model/work.ts';
 import type { Span } from '#core/text/span.ts';
@@ -26,13 +24,11 @@ import { FindReplace } from './editor/FindReplace.tsx';
 import { offsetAtTop, useFollowedEditor } from './editor/follow-editor.ts';
 import { useInsertions } from './editor/Insertions.tsx';
 import { Toolbar } from './editor/Toolbar.tsx';
+import { Panes, type MarkedLook } from './Panes.tsx';
 import { BringIn } from './file/BringIn.tsx';
 import { MarkedVersion, useInStep } from './MarkedVersion.tsx';
 import { SaveCopy } from './SaveCopy.tsx';
 import { Versions } from './versions/Versions.tsx';
-
-/** Where the marked version stands while one writes. */
-type MarkedLook = 'hidden' | 'beside' | 'above';
 
 /** The draft in an editor, and beside it the remarks with what became of their passages, and the marked version where wanted. */
 export function Desk({
@@ -172,46 +168,8 @@ export function Desk({
   return (
     <div className="flex h-full flex-col">
       {head}
-      <Group className="min-h-0 flex-1">
-        {look === 'beside' && (
-          <>
-            <Panel id="marked" defaultSize="28%" minSize="15%">
-              {markedVersion}
-            </Panel>
-            <Bar across={false} />
-          </>
-        )}
-        <Panel id="draft" minSize="30%">
-          {look === 'above' ? (
-            <Group orientation="vertical">
-              <Panel id="marked above" defaultSize="35%" minSize="15%">
-                {markedVersion}
-              </Panel>
-              <Bar across />
-              <Panel id="draft below" minSize="30%">
-                {paper}
-              </Panel>
-            </Group>
-          ) : (
-            paper
-          )}
-        </Panel>
-        <Bar across={false} />
-        <Panel id="slips" defaultSize="34%" minSize="20%">
-          {slips}
-        </Panel>
-      </Group>
+      <Panes look={look} markedVersion={markedVersion} paper={paper} slips={slips} />
     </div>
-  );
-}
-
-/** The line between two panes, to be dragged or moved with the arrow keys. */
-function Bar({ across }: { across: boolean }) {
-  return (
-    <Separator
-      aria-label={revise.bar}
-      className={clsx('bg-rule hover:bg-accent focus-visible:bg-accent', across ? 'h-[3px]' : 'w-[3px]')}
-    />
   );
 }
 

@@ -1,6 +1,6 @@
 import { placeIn, shareIn, type PictureSize } from '#core/check/picture-places.ts';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
-import type { Draft } from '#core/model/work.ts';
+import type { Draft, StoredFile } from '#core/model/work.ts';
 import { placeAfter, type PictureEdit } from '#core/picture/edit.ts';
 import { hashOf } from '#formats/hash.ts';
 import * as words from '../../words/en.ts';
@@ -33,15 +33,17 @@ export async function addFiles(
   });
 }
 
-async function keepFile(
+/** Keeps a file that came in, unless it is there already. */
+export async function keepFile(
   workspace: Workspace,
   writing: Writing,
-  assignmentId: AssignmentId,
+  assignmentId: StoredFile['assignmentId'],
   { hash, name, mediaType, bytes }: NewFile & { readonly hash: FileHash },
+  role: StoredFile['role'] = 'version',
 ): Promise<void> {
+  writing.putBytes(hash, bytes);
   // What the workspace has already is that file, whatever it is called now.
   if ((await writing.get('files', hash)) !== null) return;
-  writing.putBytes(hash, bytes);
   await writing.put('files', {
     hash,
     name,
@@ -50,7 +52,7 @@ async function keepFile(
     cameAt: workspace.now(),
     origin: 'dropped',
     assignmentId,
-    role: 'version',
+    role,
     aboutHash: null,
   });
 }

@@ -1,6 +1,7 @@
 import { asId, FileHash } from '#core/model/ids.ts';
 import type { StoredFile } from '#core/model/work.ts';
 import type { Workspace } from '../../../workspace/workspace.ts';
+import { keepFile, type NewFile } from '../../../workspace/commands/new-files.ts';
 import { hashOf } from '#formats/hash.ts';
 
 /** Addresses of pictures that are kept here, made once each for as long as the page. */
@@ -22,23 +23,11 @@ export function urlsOf(workspace: Workspace): (hash: string) => Promise<string |
 export async function keepPicture(
   workspace: Workspace,
   assignmentId: StoredFile['assignmentId'],
-  { name, mediaType, bytes }: Pick<StoredFile, 'name' | 'mediaType'> & { bytes: Uint8Array<ArrayBuffer> },
+  picture: NewFile,
 ): Promise<FileHash> {
-  const hash = await hashOf(bytes);
-  await workspace.save(async (writing) => {
-    writing.putBytes(hash, bytes);
-    if ((await writing.get('files', hash)) !== null) return;
-    await writing.put('files', {
-      hash,
-      name,
-      mediaType,
-      size: bytes.length,
-      cameAt: workspace.now(),
-      origin: 'dropped',
-      assignmentId,
-      role: 'figure',
-      aboutHash: null,
-    });
-  });
+  const hash = await hashOf(picture.bytes);
+  await workspace.save((writing) =>
+    keepFile(workspace, writing, assignmentId, { hash, ...picture }, 'figure'),
+  );
   return hash;
 }
