@@ -5,13 +5,6 @@ import { IDENTITY, matrixOf, multiply, type Matrix } from './matrix.ts';
 /** A part of a page, in PDF points: left, bottom, right, top. */
 export type Rect = readonly [number, number, number, number];
 
-/** Something drawn on a page: pictures and strokes that lie together. */
-export interface DrawnPart {
-  readonly rect: Rect;
-  /** How many of what lies together are pictures; the others are strokes and fillings. */
-  readonly pictures: number;
-}
-
 /** What is drawn within so many points of one another lies together. */
 const TOGETHER = 6;
 /** What covers more of a page than this is its ground. */
@@ -30,19 +23,19 @@ const PICTURES = new Set<number>([
 const UNPAINTED = new Set<number>([OPS.endPath, OPS.clip, OPS.eoClip]);
 
 /** The pictures and drawings of a page, without its annotations, as they lie together. */
-export async function drawnPartsOf(page: PDFPageProxy): Promise<DrawnPart[]> {
+export async function drawnPartsOf(page: PDFPageProxy): Promise<Rect[]> {
   const { fnArray, argsArray } = await parsed(page.getOperatorList({ annotationMode: 0 }));
   const [left, bottom, right, top] = page.view;
   const ground = GROUND * (right - left) * (top - bottom);
   const saved: Matrix[] = [];
   let matrix: Matrix = IDENTITY;
-  const drawn: { rect: Rect; isPicture: boolean }[] = [];
+  const drawn: Rect[] = [];
   for (const [at, operator] of fnArray.entries()) {
     if (drawn.length >= MOST_DRAWN) break;
     const args = (argsArray[at] ?? []) as unknown[];
-    const put = (corners: Rect, isPicture: boolean) => {
+    const put = (corners: Rect) => {
       const rect = clipped(boundsUnder(matrix, corners), [left, bottom, right, top]);
-      if (rect !== null && areaOf(rect) < ground) drawn.push({ rect, isPicture });
+      if (rect !== null && areaOf(rect) < ground) drawn.push(rect);
     };
     if (operator === OPS.save) saved.push(matrix);
     else if (operator === OPS.restore) matrix = saved.pop() ?? matrix;
@@ -51,10 +44,10 @@ export async function drawnPartsOf(page: PDFPageProxy): Promise<DrawnPart[]> {
       saved.push(matrix);
       if (args[0] != null) matrix = multiply(matrix, matrixOf(args[0]));
     } else if (operator === OPS.paintFormXObjectEnd) matrix = saved.pop() ?? matrix;
-    else if (PICTURES.has(operator)) put([0, 0, 1, 1], true);
+    else if (PICTURES.has(operator)) put([0, 0, 1, 1]);
     else if (operator === OPS.constructPath && args[2] != null && !UNPAINTED.has(Number(args[0]))) {
       const [x0, y0, x1, y1] = Array.from(args[2] as ArrayLike<number>, Number);
-      if ([x0, y0, x1, y1].every(Number.isFinite)) put([x0, y0, x1, y1], false);
+      if ([x0, y0, x1, y1].every(Number.isFinite)) put([x0, y0, x1, y1]);
     }
   }
   return together(drawn);
@@ -92,27 +85,24 @@ function isNear(x: Rect, y: Rect, within: number): boolean {
 }
 
 /** Joins what lies together, until nothing does any more. */
-function together(drawn: readonly { readonly rect: Rect; readonly isPicture: boolean }[]): DrawnPart[] {
-  const parts: DrawnPart[] = [];
-  for (const { rect, isPicture } of drawn) {
-    let joined: DrawnPart = { rect, pictures: isPicture ? 1 : 0 };
+function together(drawn: readonly Rect[]): Rect[] {
+  const parts: Rect[] = [];
+  for (const rect of drawn) {
+    let joined = rect;
     for (let at = nearOf(joined); at >= 0; at = nearOf(joined)) {
       const [other] = parts.splice(at, 1);
-      joined = {
-        rect: [
-          Math.min(joined.rect[0], other.rect[0]),
-          Math.min(joined.rect[1], other.rect[1]),
-          Math.max(joined.rect[2], other.rect[2]),
-          Math.max(joined.rect[3], other.rect[3]),
-        ],
-        pictures: joined.pictures + other.pictures,
-      };
+      joined = [
+        Math.min(joined[0], other[0]),
+        Math.min(joined[1], other[1]),
+        Math.max(joined[2], other[2]),
+        Math.max(joined[3], other[3]),
+      ];
     }
     parts.push(joined);
   }
   return parts;
 
-  function nearOf({ rect }: DrawnPart): number {
-    return parts.findIndex((other) => isNear(other.rect, rect, TOGETHER));
+  function nearOf(rect: Rect): number {
+    return parts.findIndex((other) => isNear(other, rect, TOGETHER));
   }
 }

@@ -1,6 +1,7 @@
 /** A change of axes (ISO 32000-1, 8.3.3): x' = a x + c y + e, y' = b x + d y + f. */
 export type Matrix = readonly [number, number, number, number, number, number];
 
+/** Changes nothing. */
 export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
 
 /** First by `n`, then by `m`. */

@@ -1,4 +1,4 @@
-import type { DrawnPart } from './drawn-parts.ts';
+import type { Rect } from './drawn-parts.ts';
 import type { Line } from './page-text.ts';
 
 /** Lines of a page that are the cells of a table. */
@@ -26,7 +26,7 @@ interface Row {
 }
 
 /** The tables of a page, from how its lines stand beside and below one another. No rules have to be drawn. */
-export function tablesOfPage(lines: readonly Line[], drawn: readonly DrawnPart[]): PageTable[] {
+export function tablesOfPage(lines: readonly Line[], drawn: readonly Rect[]): PageTable[] {
   const rows = withHeads(rowsOf(lines));
   const tables: PageTable[] = [];
   for (let first = 0; first < rows.length;) {
@@ -96,9 +96,9 @@ function lastOfRun(rows: readonly Row[], first: number): number {
 }
 
 /** Whether the rows lie within one drawing of strokes. */
-function isRuled(rows: readonly Row[], drawn: readonly DrawnPart[]): boolean {
+function isRuled(rows: readonly Row[], drawn: readonly Rect[]): boolean {
   const ends = [rows[0].pieces[0], rows[rows.length - 1].pieces[0]];
-  return drawn.some(({ rect: [left, bottom, right, top] }) =>
+  return drawn.some(([left, bottom, right, top]) =>
     ends.every(({ angle, x, y }) => angle === 0 && x >= left && x <= right && y >= bottom && y <= top),
   );
 }

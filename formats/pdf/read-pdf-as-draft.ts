@@ -3,11 +3,12 @@ import type { PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf
 import { parsed, refusedLaterAs } from '../malformed.ts';
 import { LayoutWriter } from '../text/layout-writer.ts';
 import { blocksOfLines, mostUsedSize } from './blocks.ts';
-import { drawnPartsOf, type DrawnPart, type Rect } from './drawn-parts.ts';
+import { drawnPartsOf, type Rect } from './drawn-parts.ts';
+import { figuresOf, isWithin, lastAbove, widened, withBullets, wordsIn } from './page-figures.ts';
 import { openPdf, type PdfAssets } from './open-pdf.ts';
 import { notesOfPage, withoutRunningHeads, type PageNote } from './page-notes.ts';
 import { tablesOfPage, type PageTable } from './page-tables.ts';
-import { linesOfPage, turned, type Line } from './page-text.ts';
+import { linesOfPage, type Line } from './page-text.ts';
 
 /** Draws a part of a page as a PNG; null where nothing can be drawn. */
 export type DrawPart = (page: PDFPageProxy, part: Rect) => Promise<Uint8Array<ArrayBuffer> | null>;
@@ -18,12 +19,6 @@ export interface PdfLayout {
   readonly undrawn: number;
 }
 
-/** Smaller drawings are rules, marks and letters. In points. */
-const LEAST_FIGURE = { width: 50, height: 30 };
-/** Text that fills more of a drawing than this share is a text in a box. */
-const FULL_OF_TEXT = 0.3;
-/** Room around a figure, so that its edges are not cut. In points. */
-const MARGIN = 2;
 /** Stand for calls of footnotes while lines are put together: characters that no text has (Unicode, private use). */
 const FIRST_CALL = 0xe000;
 const MOST_CALLS = 1000;
@@ -59,7 +54,7 @@ export async function readPdfAsDraft(
 }
 
 async function readPages(document: PDFDocumentProxy, draw: DrawPart | null): Promise<PdfLayout> {
-  const pages: { page: PDFPageProxy; lines: Line[]; parts: DrawnPart[] }[] = [];
+  const pages: { page: PDFPageProxy; lines: Line[]; parts: Rect[] }[] = [];
   for (let number = 1; number <= document.numPages; number++) {
     const page = await parsed(document.getPage(number));
     pages.push({ page, lines: await linesOfPage(page), parts: await drawnPartsOf(page) });
@@ -88,9 +83,9 @@ async function readPages(document: PDFDocumentProxy, draw: DrawPart | null): Pro
     const tables = tablesOfPage(own, parts);
     const isInTable = (line: number) => tables.some(({ from, to }) => line >= from && line < to);
     const figures = figuresOf(parts, own, isInTable);
-    const drawn = new Map<DrawnPart, LayoutPicture>();
+    const drawn = new Map<Rect, LayoutPicture>();
     for (const figure of figures) {
-      const picture = draw === null ? null : await draw(page, widened(figure.rect, page));
+      const picture = draw === null ? null : await draw(page, widened(figure, page.view));
       if (picture === null) undrawn++;
       else drawn.set(figure, { bytes: picture, mediaType: 'image/png', description: wordsIn(own, figure) });
     }
@@ -101,7 +96,7 @@ async function readPages(document: PDFDocumentProxy, draw: DrawPart | null): Pro
     for (const [at, line] of own.entries()) {
       const table = tables.find(({ from }) => from === at);
       if (table !== undefined) putTable(between, text.at(-1) ?? null, table.rows);
-      const figure = figures.find((one) => isWithin(line, one.rect));
+      const figure = figures.find((one) => isWithin(line, one));
       if (figure === undefined && !isInTable(at)) text.push(line);
       for (const [one, { picture, after }] of waiting)
         if (after === line) {
@@ -132,32 +127,6 @@ function isStrongFont(page: PDFPageProxy, font: string): boolean {
 function strongIn(lines: readonly Line[], strong: ReadonlyMap<string, boolean>): (line: Line) => boolean {
   const isStrong = ({ font }: Line) => font !== null && strong.get(font) === true;
   return lines.filter(isStrong).length * 2 > lines.length ? () => false : isStrong;
-}
-
-/** Of a small mark that is drawn before a line: how large it is, and how far away, in points. */
-const BULLET = { least: 1.5, most: 8, nearest: 2, farthest: 30 };
-
-const MARK = '• ';
-
-/** Lines with the marks of items that some programs draw instead of writing them. */
-function withBullets(lines: readonly Line[], parts: readonly DrawnPart[]): Line[] {
-  const bullets = parts.filter(({ rect: [left, bottom, right, top] }) => {
-    const [width, height] = [right - left, top - bottom];
-    return Math.min(width, height) >= BULLET.least && Math.max(width, height) <= BULLET.most;
-  });
-  return lines.map((line) => {
-    const isBefore = bullets.some(({ rect: [, bottom, right, top] }) => {
-      const middle = (bottom + top) / 2;
-      const away = line.x - right;
-      const isLevel = middle >= line.y && middle <= line.y + line.size;
-      return line.angle === 0 && isLevel && away >= BULLET.nearest && away <= BULLET.farthest;
-    });
-    if (!isBefore) return line;
-    const moved = <One extends { readonly at: number }>(all: readonly One[] = []): One[] =>
-      all.map((one) => ({ ...one, at: one.at + MARK.length }));
-    const { raised, breaks } = line;
-    return { ...line, text: MARK + line.text, raised: moved(raised), breaks: moved(breaks) };
-  });
 }
 
 /** A table goes on with the one before where nothing stands between the two. */
@@ -199,56 +168,6 @@ function withCalls(lines: readonly Line[], noteOf: (mark: string) => number): Li
     }
     return { ...line, text: text + line.text.slice(from) };
   });
-}
-
-function figuresOf(
-  parts: readonly DrawnPart[],
-  lines: readonly Line[],
-  isInTable: (line: number) => boolean,
-): DrawnPart[] {
-  return parts.filter((part) => {
-    const [left, bottom, right, top] = part.rect;
-    if (right - left < LEAST_FIGURE.width || top - bottom < LEAST_FIGURE.height) return false;
-    const inside = lines.flatMap((line, index) => (isWithin(line, part.rect) ? [{ line, index }] : []));
-    if (inside.some(({ index }) => isInTable(index))) return false;
-    const covered = inside.reduce((sum, { line }) => sum + (line.right - line.x) * line.size, 0);
-    return part.pictures > 0 || covered < FULL_OF_TEXT * (right - left) * (top - bottom);
-  });
-}
-
-/** Whether the middle of a line lies in a part of its page. */
-function isWithin(line: Line, [left, bottom, right, top]: Rect): boolean {
-  // From the line's own axes back to the page's.
-  const { x, y } = turned((line.x + line.right) / 2, line.y + line.size * 0.3, -line.angle);
-  return x >= left && x <= right && y >= bottom && y <= top;
-}
-
-/** The line that stands right above a figure, or the last before those that stand in it. */
-function lastAbove(lines: readonly Line[], { rect }: DrawnPart): Line | null {
-  const within = lines.findIndex((line) => isWithin(line, rect));
-  if (within > 0) return lines[within - 1];
-  if (within === 0) return lines[0];
-  const [, , , top] = rect;
-  let above: Line | null = null;
-  for (const line of lines) if (line.angle === 0 && line.y >= top - line.size) above = line;
-  return above;
-}
-
-function wordsIn(lines: readonly Line[], { rect }: DrawnPart): string {
-  return lines
-    .filter((line) => isWithin(line, rect))
-    .map(({ text }) => text.trim())
-    .join(' ');
-}
-
-function widened([left, bottom, right, top]: Rect, page: PDFPageProxy): Rect {
-  const [x0, y0, x1, y1] = page.view;
-  return [
-    Math.max(x0, left - MARGIN),
-    Math.max(y0, bottom - MARGIN),
-    Math.min(x1, right + MARGIN),
-    Math.min(y1, top + MARGIN),
-  ];
 }
 
 function layoutOf(
