@@ -18,9 +18,13 @@ export const plan = {
   taskTitle: 'What is to be done',
   kind: 'Kind of change',
   proposed: 'Order as proposed',
-  proposedHint:
-    'Best gain per minute first. Drag a task, or take it with Space and move it with the arrow keys.',
-  proposedHintTouch: 'Best gain per minute first. Drag a task by its handle to move it.',
+  order: (byPoints: boolean, touch: boolean) =>
+    `${byPoints ? 'Best gain per minute first.' : 'What weighs most per minute first.'} ${
+      touch
+        ? 'Drag a task by its handle to move it.'
+        : 'Drag a task, or take it with Space and move it with the arrow keys.'
+    }`,
+  move: 'Drag a task, or take it with Space and move it with the arrow keys.',
   ownOrder: 'In your own order.',
   taskWithoutWords: 'See to the mark without words',
   total: 'What it could bring',
@@ -47,6 +51,8 @@ export const plan = {
   more: (time: string, points: string) => `${time} more would add ${points}.`,
   moreLater: (time: string, points: string) =>
     `The next half hour adds nothing; ${time} more would add ${points}.`,
+  weightiest: 'What weighs most is done in it.',
+  nothingToWin: 'No points can be won here any more; what was lost stands below.',
   noMore: 'More time would add nothing.',
   notProven: 'So many tasks that a better set may exist.',
   left: 'Left out at this much time',

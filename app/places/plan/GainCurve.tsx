@@ -7,11 +7,10 @@ import { useSize } from '../../shared/page/hooks.ts';
 import { usePreferences } from '../../shared/page/preferences.ts';
 import * as words from '../../words/en.ts';
 import { hundredths } from '#core/assignment/view.ts';
-import type { Curve } from './time-plan.ts';
+import { CURVE_HEIGHT_PX, type Curve } from './time-plan.ts';
 
 register([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
 
-const HEIGHT_PX = 190;
 const HOUR = 60;
 /** A cap is drawn where it is at most so many times what the tasks gain: further up it would flatten the curve. */
 const CAP_IN_SIGHT = 1.5;
@@ -35,7 +34,7 @@ export function GainCurve({
   useEffect(() => {
     const element = frame.current;
     if (element === null || width === 0) return;
-    const chart = init(element, null, { renderer: 'svg', width, height: HEIGHT_PX });
+    const chart = init(element, null, { renderer: 'svg', width, height: CURVE_HEIGHT_PX });
     chart.setOption(optionOf(element, curve, minutes, whole, cap));
     return () => chart.dispose();
     // Its colours are those of the theme when it is drawn.
@@ -48,7 +47,7 @@ export function GainCurve({
         curve.map(([at, gain]) => words.plan.curveStep(words.plan.hours(at), hundredths(gain))).join(', '),
       )}
       className="mt-2 w-full overflow-hidden"
-      style={{ height: HEIGHT_PX }}
+      style={{ height: CURVE_HEIGHT_PX }}
     />
   );
 }

@@ -1,3 +1,4 @@
+import { stationOf } from '#core/assignment/line.ts';
 import { useTouch } from '../../shared/page/hooks.ts';
 import { shownPoints } from '../../shared/shown/figures.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
@@ -29,6 +30,8 @@ export function Planning() {
       ? { inPlan: view.tasks, left: new Map<PlannedTask, number>() }
       : parted(view.tasks, minutes, plan.bought);
   const leftOut = [...left.keys()];
+  const counts = stationOf(view, 'plan').is === 'do';
+  const hasPoints = view.losses.length > 0;
   const dragged = view.tasks.some((planned) => planned.task.rank !== null);
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-x-9 gap-y-8 p-6 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_24rem] lg:grid-rows-[auto_1fr]">
@@ -40,7 +43,7 @@ export function Planning() {
             onMinutes={(next) => setSearch(next >= totals.minutesLeft ? {} : { minutes: String(next) })}
             plan={plan}
             cap={mostGain(view)}
-            hasPoints={totals.gain > 0}
+            hasPoints={counts && totals.gain > 0}
           />
         </section>
       )}
@@ -63,7 +66,7 @@ export function Planning() {
         {view.tasks.length > 0 && (
           <>
             <p className="mb-2 text-sm text-quiet">
-              {dragged ? words.plan.ownOrder : touch ? words.plan.proposedHintTouch : words.plan.proposedHint}
+              {dragged ? words.plan.ownOrder : words.plan.order(hasPoints, touch)}
             </p>
             <TaskList
               view={view}
@@ -86,7 +89,7 @@ export function Planning() {
         )}
       </section>
       <aside className="lg:col-start-2">
-        <Worth view={view} gain={totals.gain} />
+        <Worth view={view} gain={counts ? totals.gain : null} />
       </aside>
     </div>
   );
@@ -108,7 +111,14 @@ function Unexplained({ view }: { view: AssignmentView }) {
 }
 
 /** Where the points went, and what the tasks could bring of them. */
-function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
+function Worth({
+  view,
+  gain,
+}: {
+  view: AssignmentView;
+  /** null: nothing can be won any more. */
+  gain: number | null;
+}) {
   const gainOf = (ids: ReadonlyMap<string, number>) =>
     view.tasks
       .filter((planned) => planned.task.about.some(({ remarkId }) => ids.has(remarkId)))
@@ -118,14 +128,16 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
   return (
     <>
       <SectionTitle>{words.plan.total}</SectionTitle>
-      {stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
-      {!stake && view.score !== null && (
+      {gain !== null && stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
+      {gain !== null && !stake && view.score !== null && (
         <p className="mt-2">{words.plan.totalLine(hundredths(gain), shownPoints(view.score))}</p>
       )}
-      {!stake && view.reachable !== null && (
+      {gain !== null && !stake && view.reachable !== null && (
         <p className="text-quiet">{words.plan.capLine(shownPoints(view.reachable))}</p>
       )}
-      <p className="mt-2 mb-6 text-sm text-quiet">{words.plan.estimate}</p>
+      <p className="mt-2 mb-6 text-sm text-quiet">
+        {gain === null ? words.plan.nothingToWin : words.plan.estimate}
+      </p>
       <table className="w-full text-sm">
         <caption className="mb-1 text-left font-serif text-base font-semibold">
           {stake ? words.plan.stakeCaption : words.plan.byCriterion}
@@ -150,7 +162,7 @@ function Worth({ view, gain }: { view: AssignmentView; gain: number }) {
                 {loss.criterionId === null ? words.plan.whole : loss.title}
               </th>
               <td className="text-right">{hundredths(loss.lost)}</td>
-              <td className="text-right">{hundredths(gainOf(loss.shareByRemark))}</td>
+              <td className="text-right">{gain === null ? '–' : hundredths(gainOf(loss.shareByRemark))}</td>
             </tr>
           ))}
         </tbody>

@@ -46,7 +46,7 @@ export function TaskList({
     <SortableList
       ids={[...byId.keys()]}
       titleOf={(id) => byId.get(id)?.task.title ?? ''}
-      hint={words.plan.proposedHint}
+      hint={words.plan.move}
       onOrder={(ids) =>
         orderTasks(workspace, view.assignment.id, [...idsOf(others.before), ...ids, ...idsOf(others.behind)])
       }

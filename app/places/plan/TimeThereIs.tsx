@@ -3,7 +3,7 @@ import { Slider } from '../../shared/controls/Slider.tsx';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import * as words from '../../words/en.ts';
 import { hundredths } from '#core/assignment/view.ts';
-import type { TimePlan } from './time-plan.ts';
+import { CURVE_HEIGHT_PX, type TimePlan } from './time-plan.ts';
 
 const GainCurve = lazy(async () => ({ default: (await import('./GainCurve.tsx')).GainCurve }));
 
@@ -11,6 +11,9 @@ const GainCurve = lazy(async () => ({ default: (await import('./GainCurve.tsx'))
 const STEP_MINUTES = 5;
 /** What so much more time would gain is told. */
 const MORE_MINUTES = 30;
+
+/** Keeps the place of the curve until it is there, so that the tasks below stay where they are. */
+const CURVE_PLACE = <div className="mt-2" style={{ height: CURVE_HEIGHT_PX }} />;
 
 /** The minutes there are, to be moved, and what they buy. */
 export function TimeThereIs({
@@ -45,22 +48,33 @@ export function TimeThereIs({
         />
         <b className="min-w-24 shrink-0 text-right whitespace-nowrap">{shown}</b>
       </div>
-      {plan !== null && hasPoints && (
+      {hasPoints && (
         <>
-          <p className="text-sm" role="status">
-            {words.plan.buys(hundredths(plan.gain))}{' '}
-            {plan.next === null
-              ? words.plan.noMore
-              : plan.next.minutes <= MORE_MINUTES
-                ? words.plan.more(words.plan.hours(plan.next.minutes), hundredths(plan.next.gain))
-                : words.plan.moreLater(words.plan.hours(plan.next.minutes), hundredths(plan.next.gain))}
+          <p className="min-h-[3lh] text-sm" role="status">
+            {plan !== null && gained(plan)}
           </p>
-          <Suspense fallback={<div className="mt-2 h-[190px]" />}>
-            <GainCurve curve={plan.curve} minutes={minutes} whole={whole} cap={cap} />
+          <Suspense fallback={CURVE_PLACE}>
+            {plan === null ? (
+              CURVE_PLACE
+            ) : (
+              <GainCurve curve={plan.curve} minutes={minutes} whole={whole} cap={cap} />
+            )}
           </Suspense>
         </>
       )}
+      {plan !== null && !hasPoints && minutes < whole && <p className="text-sm">{words.plan.weightiest}</p>}
       {plan !== null && !plan.bought.proven && <p className="text-sm text-quiet">{words.plan.notProven}</p>}
     </>
   );
+}
+
+/** What the time buys, and what some more of it would add. */
+function gained({ gain, next }: TimePlan): string {
+  const more =
+    next === null
+      ? words.plan.noMore
+      : next.minutes <= MORE_MINUTES
+        ? words.plan.more(words.plan.hours(next.minutes), hundredths(next.gain))
+        : words.plan.moreLater(words.plan.hours(next.minutes), hundredths(next.gain));
+  return `${words.plan.buys(hundredths(gain))} ${more}`;
 }

@@ -6,6 +6,8 @@ import { Superseded } from '../../workers/worker-client.ts';
 
 export type Curve = readonly (readonly [minutes: number, hundredths: number])[];
 
+export const CURVE_HEIGHT_PX = 190;
+
 /** What the minutes there are buy. */
 export interface TimePlan {
   readonly bought: TimeBought;
