@@ -6,9 +6,17 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
-          include: ['{core,formats,app,server,demo}/**/*.test.ts'],
+          include: ['{core,formats,server,demo}/**/*.test.ts'],
           testTimeout: 90_000,
           isolate: false,
+        },
+      },
+      {
+        test: {
+          // Some of these put a module in another's place, which one that was loaded before would not notice.
+          name: 'unit-app',
+          include: ['app/**/*.test.ts'],
+          testTimeout: 90_000,
         },
       },
       {

@@ -12,14 +12,15 @@ const PAGES = 76;
 const REMARKS = 1500;
 const KEYS = 120;
 const EDITOR = '[aria-label="Text of the draft"]';
-const PATIENCE = { timeout: 180_000 };
+const PATIENCE = { timeout: 120_000 };
 
 /** Brings a paper in and begins the draft from it. */
 async function beginDraft(page: Page, file: string, remarks: number): Promise<void> {
   const input = (await page.waitForSelector('main input[type="file"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(file);
   await page.waitForFunction(() => location.pathname.startsWith('/a/'), PATIENCE);
-  if (remarks > 0) await page.waitForSelector('::-p-text(1500 not read)', PATIENCE);
+  // Its remarks are looked for while it can be read already.
+  await page.waitForFunction(() => document.body.textContent.includes('” is in'), PATIENCE);
   await page.goto(
     `${page
       .url()

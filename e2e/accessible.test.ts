@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core';
 import { describe, expect } from 'vitest';
-import { violations, violationsInBoth } from './axe.ts';
+import { violationsInBoth } from './axe.ts';
 import { clickRole, seeText, settled, signIn, until, type Desk } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
@@ -57,12 +57,12 @@ describe('every place', () => {
   });
 
   pageTest(
-    'fits a phone and a small one, without scrolling sideways',
+    'fits a phone and a small one, without scrolling sideways, in light and in dark',
     async ({ page, desk }) => {
       await prepare(page, desk);
       const found: string[] = [];
       await visitAll(page, desk, true, async (path) => {
-        found.push(...(await violations(page)).map((violation) => `${path} ${violation}`));
+        found.push(...(await violationsInBoth(page)).map((violation) => `${path} ${violation}`));
         for (const width of [390, 360]) {
           await page.setViewport({ width, height: 800 });
           const wide = await page.evaluate(() => document.querySelector('main')?.scrollWidth ?? 0);

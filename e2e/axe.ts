@@ -10,7 +10,7 @@ interface Violation {
 }
 
 /** What axe finds wrong with the page as it stands. */
-export async function violations(page: Page, only = ''): Promise<string[]> {
+async function violations(page: Page, only = ''): Promise<string[]> {
   // A notice that fades away is neither there nor gone.
   await page.waitForFunction(() => document.querySelector('[data-removed="true"]') === null);
   // The policy of the page allows no script of ours; the browser's own way in is not bound by it.

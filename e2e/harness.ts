@@ -222,7 +222,7 @@ export function settled(page: Page): Promise<void> {
   return page.evaluate(async () => {
     const places = () =>
       JSON.stringify(
-        [...document.querySelectorAll('[data-slip], [data-mark], [data-scroller]')].map((one) => [
+        [...document.querySelectorAll('[data-slip], [data-mark], [data-task], [data-scroller]')].map((one) => [
           one.getBoundingClientRect(),
           one.scrollTop,
         ]),

@@ -9,7 +9,12 @@ import { pressByKeys, tabTo } from './keys.ts';
 import { saved } from './line.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
-/** The longest ways down the line with the keyboard alone: one on a wide screen, one on a narrow one. */
+/** The longest ways down the line with the keyboard alone, on a wide screen and on a narrow one. */
+
+const SIZES = [
+  ['', { width: 1280, height: 800 }],
+  [' at 390 × 844', PHONE],
+] as const;
 
 /** Decides to act on the first remark. */
 async function actOnFirst(page: Page, desk: Desk, id: string): Promise<void> {
@@ -58,56 +63,58 @@ const sentTo = (desk: Desk, id: string) =>
       : [],
   );
 
-pageTest(
-  'a drawing is brought in, answered by its edges and sent by keyboard alone',
-  async ({ page, desk }) => {
-    const folder = await mkdtemp(join(tmpdir(), 'juncture-keys-'));
-    await arrive(page, desk);
-    await actOnFirst(page, desk, 'core-log');
-    await goTo(page, 'Revise');
-    await page.waitForSelector('img[alt^="Marked:"]');
-    await settled(page);
-    await tabTo(page, /^Bring in the new file/);
-    const chooser = await chooserByKey(page);
-    await chooser.accept([await newDrawing(folder, 'Core SM-2, drawn anew.png')]);
-    await seeText(page, 'New: Core SM-2, drawn anew.png');
-    await saved(page);
-    await page.reload();
-    await seeText(page, 'New: Core SM-2, drawn anew.png');
-    await tabTo(page, 'What you did about remark 1');
-    await page.keyboard.type('The scale is drawn anew.');
-    await pressByKeys(page, 'Show where in the new picture');
-    await tabTo(page, 'Right edge', 'slider');
-    for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowLeft');
-    await pressByKeys(page, 'Keep this place');
-    await seeText(page, '1 place shown');
-    await saved(page);
-    await sendIt(page);
-    const [sent] = sentTo(desk, 'core-log');
-    expect(sent.files.map(({ role }) => role)).toEqual(['paper', 'response']);
-    await rm(folder, { recursive: true, force: true });
-  },
-  undefined,
-  ['core-log'],
-);
+for (const [where, size] of SIZES)
+  pageTest(
+    `a drawing is brought in, answered by its edges and sent by keyboard alone${where}`,
+    async ({ page, desk }) => {
+      const folder = await mkdtemp(join(tmpdir(), 'juncture-keys-'));
+      await arrive(page, desk);
+      await actOnFirst(page, desk, 'core-log');
+      await goTo(page, 'Revise');
+      await page.waitForSelector('img[alt^="Marked:"]');
+      await settled(page);
+      await tabTo(page, /^Bring in the new file/);
+      const chooser = await chooserByKey(page);
+      await chooser.accept([await newDrawing(folder, 'Core SM-2, drawn anew.png')]);
+      await seeText(page, 'New: Core SM-2, drawn anew.png');
+      await saved(page);
+      await page.reload();
+      await seeText(page, 'New: Core SM-2, drawn anew.png');
+      await tabTo(page, 'What you did about remark 1');
+      await page.keyboard.type('The scale is drawn anew.');
+      await pressByKeys(page, 'Show where in the new picture');
+      await tabTo(page, 'Right edge', 'slider');
+      for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowLeft');
+      await pressByKeys(page, 'Keep this place');
+      await seeText(page, '1 place shown');
+      await saved(page);
+      await sendIt(page);
+      const [sent] = sentTo(desk, 'core-log');
+      expect(sent.files.map(({ role }) => role)).toEqual(['paper', 'response']);
+      await rm(folder, { recursive: true, force: true });
+    },
+    size,
+    ['core-log'],
+  );
 
-pageTest(
-  'a final is begun from its draft stage, written and sent by keyboard alone at 390 × 844',
-  async ({ page, desk }) => {
-    await arrive(page, desk);
-    await actOnFirst(page, desk, 'policy-brief-draft');
-    await pressByKeys(page, /^Revise\b/);
-    await until(page, () => location.pathname === '/a/policy-brief/revise');
-    await pressByKeys(page, 'Begin the new draft');
-    await page.waitForSelector('[aria-label="Text of the draft"] p');
-    await tabTo(page, 'Text of the draft');
-    await page.keyboard.type('Clause 14 gives the right. ');
-    await saved(page);
-    await page.reload();
-    await seeText(page, 'Clause 14 gives the right.');
-    await sendIt(page);
-    expect(sentTo(desk, 'policy-brief')).toHaveLength(1);
-  },
-  PHONE,
-  ['policy-brief', 'policy-brief-draft'],
-);
+for (const [where, size] of SIZES)
+  pageTest(
+    `a final is begun from its draft stage, written and sent by keyboard alone${where}`,
+    async ({ page, desk }) => {
+      await arrive(page, desk);
+      await actOnFirst(page, desk, 'policy-brief-draft');
+      await pressByKeys(page, /^Revise\b/);
+      await until(page, () => location.pathname === '/a/policy-brief/revise');
+      await pressByKeys(page, 'Begin the new draft');
+      await page.waitForSelector('[aria-label="Text of the draft"] p');
+      await tabTo(page, 'Text of the draft');
+      await page.keyboard.type('Clause 14 gives the right. ');
+      await saved(page);
+      await page.reload();
+      await seeText(page, 'Clause 14 gives the right.');
+      await sendIt(page);
+      expect(sentTo(desk, 'policy-brief')).toHaveLength(1);
+    },
+    size,
+    ['policy-brief', 'policy-brief-draft'],
+  );

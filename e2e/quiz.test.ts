@@ -43,92 +43,95 @@ async function choose(page: Page, label: string, option: string): Promise<void> 
   await page.keyboard.type(option);
 }
 
-pageTest(
-  'a quiz is taken again by keyboard alone, kept over a reload, marked, and read, on a phone too',
-  async ({ page, desk }) => {
-    await arrive(page, desk);
-    await toQuiz(page, desk);
-    await seeText(page, '12 questions, 12 points.');
-    expect(await violationsInBoth(page)).toEqual([]);
-    await pressByKeys(page, 'Begin attempt 3');
-    await seeText(page, 'Question 1 of 12');
-    expect(await violationsInBoth(page)).toEqual([]);
-    await tabTo(page, 'Your answer', 'textbox');
-    await page.keyboard.type('0.02');
-    await seeText(page, 'Your answer is kept.');
-    await page.reload();
-    await until(
-      page,
-      () => document.querySelector<HTMLInputElement>('input[name="answer"]')?.value === '0.02',
-    );
-    await goOn(page, 2);
-    await tabTo(page, /metres$/, 'radio');
-    await page.keyboard.press('ArrowDown');
-    await goOn(page, 3);
-    await tabTo(page, /^in the humified layer/, 'radio');
-    await page.keyboard.press('ArrowDown');
-    await goOn(page, 4);
-    await tabTo(page, 'Your answer', 'textbox');
-    await page.keyboard.type(
-      'The pouring stirs the water and fills the gap around the pipe, so it falls too fast at first.',
-    );
-    await goOn(page, 5);
-    await tabTo(page, 'Your answer', 'textbox');
-    await page.keyboard.type('80');
-    await goOn(page, 6);
-    await goOn(page, 7);
-    for (const name of ['more humification', 'compaction after draining', 'silt washed into the pores']) {
-      await tabTo(page, name, 'checkbox');
-      await page.keyboard.press('Space');
-    }
-    await goOn(page, 8);
-    await choose(page, 'Read the level at set times while it falls', 'place 3');
-    await choose(page, 'Let the well come to rest and read its level', 'place 1');
-    await choose(page, 'Plot the logarithm of the height against time', 'place 4');
-    await choose(page, 'Pour in water, quickly', 'place 2');
-    expect(await violationsInBoth(page)).toEqual([]);
-    await goOn(page, 9);
-    await choose(page, 'hydraulic head', 'metres');
-    await choose(page, 'gradient', 'none');
-    await goOn(page, 10);
-    await tabTo(page, 'Your answer', 'textbox');
-    await page.keyboard.type('darcy');
-    // Enter goes on, not back.
-    await page.keyboard.press('Enter');
-    await seeText(page, 'Question 11 of 12');
-    await pressByKeys(page, 'Look over and end');
-    await seeText(page, '3 questions are not answered.');
-    expect(await violationsInBoth(page)).toEqual([]);
-    await page.reload();
-    await pressByKeys(page, 'End and hand in');
-    await seeText(page, 'Attempt 3 is handed in');
-    await pressByKeys(page, 'Back to Juncture');
-    await seeText(page, 'Receipt');
-    desk.clock.advance(20_000);
-    const marking = await vi.waitFor(
-      () => {
-        const found = desk.folder.state.facts.flatMap((fact) =>
-          fact.kind === 'marking' && fact.value.attemptId === attemptsAt(desk)[2].id ? [fact.value] : [],
-        );
-        expect(found).toHaveLength(2);
-        return found[1];
-      },
-      { timeout: 15_000 },
-    );
-    // 1 + 0.5 + 0.5 + 1.5 + 1 + 0 + 0.75 + 1 + 0.5 + 1.
-    expect(marking.score).toBe('7.75');
-    await page.reload();
-    await seeText(page, 'Before and after');
-    await page.setViewport(PHONE);
-    await openStation(page, 'Read');
-    // The attempt that counts comes first; the new one is told beside it with what it got.
-    await chooseIn(page, 'Attempt 2: 10 of 12', 'Attempt 3: 7.75 of 12');
-    await seeText(page, 'Total: 7.75 of 12 points.');
-    await seeText(page, 'Questions that lost points come first.');
-  },
-  undefined,
-  ['quiz-flow'],
-);
+for (const [where, size] of [
+  ['', { width: 1280, height: 800 }],
+  [' at 390 × 844', PHONE],
+] as const)
+  pageTest(
+    `a quiz is taken again by keyboard alone, kept over a reload, marked, and read${where}`,
+    async ({ page, desk }) => {
+      await arrive(page, desk);
+      await toQuiz(page, desk);
+      await seeText(page, '12 questions, 12 points.');
+      expect(await violationsInBoth(page)).toEqual([]);
+      await pressByKeys(page, 'Begin attempt 3');
+      await seeText(page, 'Question 1 of 12');
+      expect(await violationsInBoth(page)).toEqual([]);
+      await tabTo(page, 'Your answer', 'textbox');
+      await page.keyboard.type('0.02');
+      await seeText(page, 'Your answer is kept.');
+      await page.reload();
+      await until(
+        page,
+        () => document.querySelector<HTMLInputElement>('input[name="answer"]')?.value === '0.02',
+      );
+      await goOn(page, 2);
+      await tabTo(page, /metres$/, 'radio');
+      await page.keyboard.press('ArrowDown');
+      await goOn(page, 3);
+      await tabTo(page, /^in the humified layer/, 'radio');
+      await page.keyboard.press('ArrowDown');
+      await goOn(page, 4);
+      await tabTo(page, 'Your answer', 'textbox');
+      await page.keyboard.type(
+        'The pouring stirs the water and fills the gap around the pipe, so it falls too fast at first.',
+      );
+      await goOn(page, 5);
+      await tabTo(page, 'Your answer', 'textbox');
+      await page.keyboard.type('80');
+      await goOn(page, 6);
+      await goOn(page, 7);
+      for (const name of ['more humification', 'compaction after draining', 'silt washed into the pores']) {
+        await tabTo(page, name, 'checkbox');
+        await page.keyboard.press('Space');
+      }
+      await goOn(page, 8);
+      await choose(page, 'Read the level at set times while it falls', 'place 3');
+      await choose(page, 'Let the well come to rest and read its level', 'place 1');
+      await choose(page, 'Plot the logarithm of the height against time', 'place 4');
+      await choose(page, 'Pour in water, quickly', 'place 2');
+      expect(await violationsInBoth(page)).toEqual([]);
+      await goOn(page, 9);
+      await choose(page, 'hydraulic head', 'metres');
+      await choose(page, 'gradient', 'none');
+      await goOn(page, 10);
+      await tabTo(page, 'Your answer', 'textbox');
+      await page.keyboard.type('darcy');
+      // Enter goes on, not back.
+      await page.keyboard.press('Enter');
+      await seeText(page, 'Question 11 of 12');
+      await pressByKeys(page, 'Look over and end');
+      await seeText(page, '3 questions are not answered.');
+      expect(await violationsInBoth(page)).toEqual([]);
+      await page.reload();
+      await pressByKeys(page, 'End and hand in');
+      await seeText(page, 'Attempt 3 is handed in');
+      await pressByKeys(page, 'Back to Juncture');
+      await seeText(page, 'Receipt');
+      desk.clock.advance(20_000);
+      const marking = await vi.waitFor(
+        () => {
+          const found = desk.folder.state.facts.flatMap((fact) =>
+            fact.kind === 'marking' && fact.value.attemptId === attemptsAt(desk)[2].id ? [fact.value] : [],
+          );
+          expect(found).toHaveLength(2);
+          return found[1];
+        },
+        { timeout: 15_000 },
+      );
+      // 1 + 0.5 + 0.5 + 1.5 + 1 + 0 + 0.75 + 1 + 0.5 + 1.
+      expect(marking.score).toBe('7.75');
+      await page.reload();
+      await seeText(page, 'Before and after');
+      await openStation(page, 'Read');
+      // The attempt that counts comes first; the new one is told beside it with what it got.
+      await chooseIn(page, 'Attempt 2: 10 of 12', 'Attempt 3: 7.75 of 12');
+      await seeText(page, 'Total: 7.75 of 12 points.');
+      await seeText(page, 'Questions that lost points come first.');
+    },
+    size,
+    ['quiz-flow'],
+  );
 
 pageTest(
   'a quiz whose time runs out in mid-answer with its tab closed counts with what was answered',

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { expect } from 'vitest';
 import { readDocx } from '#formats/docx/read-docx.ts';
-import { arriveFirst, clickRole, openStation, REPORT, seeText, until } from './harness.ts';
+import { arriveFirst, clickRole, openStation, REPORT, seeText, settled, until } from './harness.ts';
 import { pageTest } from './page-test.ts';
 import { chooseFile, rewrittenFile } from './files.ts';
 
@@ -131,6 +131,7 @@ pageTest(
       const box = await handles[n].boundingBox();
       return { x: (box?.x ?? 0) + 8, y: (box?.y ?? 0) + 8 };
     };
+    await settled(page);
     const [from, to] = [await grip(2), await grip(0)];
     await page.mouse.move(from.x, from.y);
     await page.mouse.down();

@@ -32,7 +32,7 @@ if (code.length > 0)
   ]);
 if (changed.length > 0)
   run('format', 'prettier', ['--check', '--ignore-unknown', '--log-level', 'warn', ...changed]);
-run('unit tests', 'vitest', ['run', '--project', 'unit', '--changed', '--passWithNoTests']);
+run('unit tests', 'vitest', ['run', '--project', 'unit*', '--changed', '--passWithNoTests']);
 
 console.log(failed.length === 0 ? 'all passed' : `failed: ${failed.join(', ')}`);
 process.exit(failed.length === 0 ? 0 : 1);
