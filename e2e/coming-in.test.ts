@@ -34,6 +34,7 @@ describe('files alone', () => {
       await seeText(page, 'Nothing here yet.');
       await drop(page, ['My_marked paper.pdf', await markedBytes(desk)]);
       await seeText(page, '38 remarks found');
+      await until(page, () => location.pathname.startsWith('/a/'));
       await seeText(page, 'not read');
       await page.reload();
       await (await seeText(page, 'Start reading')).click();

@@ -199,6 +199,8 @@ export function Toolbar({ editor, inserting }: { editor: Editor; inserting: Inse
           <Radix.Button
             aria-label={label}
             aria-pressed={on[index] ?? false}
+            // The text keeps the focus, so that what is typed next goes there at once.
+            onMouseDown={(event) => event.preventDefault()}
             onClick={() => run(editor)}
             className={clsx('rounded p-1.5', on[index] ? 'bg-sunken text-ink' : 'text-quiet hover:text-ink')}
           >
