@@ -26,6 +26,7 @@ export type UnreadableReason =
   | 'no page to place on'
   | 'no rubric'
   | 'no scores'
+  | 'not a calendar'
   | 'not a backup'
   | 'damaged backup'
   | 'newer backup'

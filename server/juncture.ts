@@ -43,6 +43,7 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   'no page to place on': 'these remarks belong on a PDF; name it with --onto',
   'no rubric': 'there is no table of criteria in it',
   'no scores': 'there are no scores in it',
+  'not a calendar': 'it is not a calendar (.ics)',
   'not a backup': 'it is not a saved workspace',
   'damaged backup': 'the saved workspace is damaged',
   'newer backup': 'the saved workspace is from a newer Juncture',

@@ -80,6 +80,8 @@ export const unreadable: Record<UnreadableReason, (name: string, detail: string)
     `“${name}” is damaged and can’t be read. Save it again as .odt and drop that.`,
   'damaged remarks': (name) =>
     `“${name}” looks like a file of remarks, but is damaged. Export it again where it came from.`,
+  'not a calendar': (name) =>
+    `“${name}” is not a calendar (.ics). Export your calendar as .ics and choose that.`,
   'no remarks': (name) => `There are no remarks in “${name}”. Export it again where it came from.`,
   'damaged quiz': (name) =>
     `“${name}” looks like the results of a quiz, but is damaged. Download it again where it came from.`,

@@ -171,8 +171,40 @@ export const Task = v.object({
   rank: v.nullable(v.number()),
   /** Whether the student changed anything of it since it was made. */
   touched: v.boolean(),
+  /** What has to be done before it. */
+  needs: v.array(TaskId),
+  /** In the plan in any case, or left out of it, by hand; null: as it pays. */
+  pin: v.nullable(v.picklist(['in', 'out'])),
+  /** What it is done in, in the student's words. */
+  steps: v.array(v.object({ title: v.string(), done: v.boolean() })),
 });
 export type Task = v.InferOutput<typeof Task>;
+
+/** The minutes that the student has for an assignment. */
+export const PlanTime = v.object({ assignmentId: AssignmentId, minutes: v.number() });
+export type PlanTime = v.InferOutput<typeof PlanTime>;
+
+/** A stretch of time that the student set aside for tasks by hand. */
+export const Block = v.object({
+  id: v.string(),
+  /** In the order in which they are done in it. */
+  taskIds: v.array(TaskId),
+  from: Instant,
+  to: Instant,
+});
+export type Block = v.InferOutput<typeof Block>;
+
+/** Time spent on a task. */
+export const Spell = v.object({
+  id: v.string(),
+  taskId: TaskId,
+  from: Instant,
+  /** null while it goes on: at most one does. */
+  to: v.nullable(Instant),
+  /** When a page last saw it going on. */
+  lastSeen: Instant,
+});
+export type Spell = v.InferOutput<typeof Spell>;
 
 /** Something to be asked of somebody. */
 export const Query = v.object({
@@ -352,6 +384,8 @@ const fileRoles = [
   'attachment',
   /** A picture that stands in a draft. */
   'figure',
+  /** Times at which the student is busy. */
+  'calendar',
 ] as const;
 /** What a kept file is of its assignment. */
 export const FileRole = v.picklist(fileRoles);
@@ -372,6 +406,12 @@ export const StoredFile = v.object({
 });
 export type StoredFile = v.InferOutput<typeof StoredFile>;
 
+/** A time of a day as clocks show it: 17:30; 24:00 is the end of the day. */
+const ClockTime = v.pipe(v.string(), v.regex(/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/));
+/** Hours of a weekday. */
+export const Hours = v.object({ from: ClockTime, to: ClockTime });
+export type Hours = v.InferOutput<typeof Hours>;
+
 /**
  * Something that the student set, by its name. It goes along in the backup; what is only how things look stays with the
  * browser.
@@ -379,6 +419,19 @@ export type StoredFile = v.InferOutput<typeof StoredFile>;
 export const Setting = v.variant('name', [
   /** Whether single keys do something: where one speaks to the computer they must not. */
   v.object({ name: v.literal('singleKeys'), on: v.boolean() }),
+  /** When the student can work, from Monday to Sunday. */
+  v.object({ name: v.literal('freeHours'), week: v.pipe(v.array(v.array(Hours)), v.length(7)) }),
+  /** How long before it is due all is to be done. */
+  v.object({ name: v.literal('margin'), hours: v.number() }),
+  /** Tasks that were proposed to be joined and are not to be, by their ids (core/plan/together.ts). */
+  v.object({ name: v.literal('leftApart'), groups: v.array(v.string()) }),
+  /** The blocks that a calendar was last given, so that the next one changes and cancels them. */
+  v.object({
+    name: v.literal('calendarGiven'),
+    blocks: v.array(
+      v.object({ uid: v.string(), title: v.string(), from: Instant, to: Instant, sequence: v.number() }),
+    ),
+  }),
 ]);
 export type Setting = v.InferOutput<typeof Setting>;
 
