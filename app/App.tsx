@@ -32,6 +32,7 @@ const router = createBrowserRouter([
           Component: (await import('./places/assignment/AssignmentForm.tsx')).NewAssignment,
         }),
       },
+      { path: 'week', lazy: async () => ({ Component: (await import('./places/week/Week.tsx')).Week }) },
       { path: 'ask', lazy: async () => ({ Component: (await import('./places/ask/Asking.tsx')).Asking }) },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
       {

@@ -7,6 +7,7 @@ import { pageTest, PHONE } from './page-test.ts';
 const PLACES: readonly [string, string][] = [
   ['/', 'Came back'],
   ['/ask', 'Juncture sends nothing'],
+  ['/week', 'Free hours'],
   ['/shelf', 'Save the workspace as a ZIP'],
   ['/settings', 'Single-letter keys'],
   ['/a/skarn-moss-report', 'What came back'],

@@ -1,6 +1,7 @@
 import { useWorkspace, useWorkspaceState, WorkspaceContext } from '../workspace/use-workspace.ts';
 import clsx from 'clsx';
 import {
+  CalendarDays,
   Hourglass,
   Inbox,
   MessagesSquare,
@@ -17,6 +18,7 @@ import * as words from '../words/en.ts';
 import { useOpenWorkspace, useSession, useWayIn } from '../workspace/state/use-session.ts';
 import { SignIn } from '../places/signing-in/SignIn.tsx';
 import { DropTarget } from './taking-in/DropTarget.tsx';
+import { Running } from './Running.tsx';
 import { Sign } from './Sign.tsx';
 import { useTakingIn } from './taking-in/use-take-in.ts';
 import { assignmentAddress } from '../shared/page/addresses.ts';
@@ -24,10 +26,14 @@ import { assignmentAddress } from '../shared/page/addresses.ts';
 const PLACES: readonly { to: string; label: string; icon: LucideIcon }[] = [
   { to: '/', label: words.places.arrivals, icon: Inbox },
   { to: '/standing', label: words.places.standing, icon: Scale },
+  { to: '/week', label: words.places.week, icon: CalendarDays },
   { to: '/ask', label: words.places.asks, icon: MessagesSquare },
   { to: '/shelf', label: words.places.shelf, icon: SquareLibrary },
   { to: '/settings', label: words.places.settings, icon: Settings2 },
 ];
+
+/** The others stand at its end. */
+const IN_BAR = new Set(['/', '/standing', '/week', '/shelf']);
 
 const TOAST = {
   fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif',
@@ -104,6 +110,7 @@ function OpenFrame() {
         <PlacesInBar />
       </Bar>
       <Banner />
+      <Running />
       <Content>
         <DropTarget>
           <Outlet />
@@ -175,13 +182,11 @@ function PlacesInBar() {
   return (
     <>
       <nav aria-label={words.frame.placesLabel} className="flex gap-5 max-md:hidden">
-        {PLACES.filter(({ to }) => to === '/' || to === '/standing' || to === '/shelf').map(
-          ({ to, label }) => (
-            <NavLink key={to} to={to} end={to === '/'} className={link}>
-              {label}
-            </NavLink>
-          ),
-        )}
+        {PLACES.filter(({ to }) => IN_BAR.has(to)).map(({ to, label }) => (
+          <NavLink key={to} to={to} end={to === '/'} className={link}>
+            {label}
+          </NavLink>
+        ))}
       </nav>
       <div className="ml-auto flex items-center gap-5">
         <NavLink to="/ask" className={({ isActive }) => clsx(link({ isActive }), 'max-md:hidden')}>

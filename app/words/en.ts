@@ -14,7 +14,7 @@ export { said } from './said.ts';
 export { slip, reading, keys } from './read.ts';
 export { marks, terms } from './marks.ts';
 export { deciding } from './decide.ts';
-export { plan } from './plan.ts';
+export { plan, week } from './plan.ts';
 export { check } from './check.ts';
 export { send, response } from './send.ts';
 export { language, preview, receiptSheet } from './files.ts';

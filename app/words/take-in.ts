@@ -49,6 +49,7 @@ export const takeIn = {
     brief: 'the brief',
     attachment: 'a file that came along',
     figure: 'a picture in your draft',
+    calendar: 'times at which you are busy',
   },
   notSaved: 'The storage of this browser refused it; nothing was taken in. Make room, then try again.',
   fault: (what: string) =>

@@ -1,5 +1,9 @@
 import type { Choosable } from '#core/plan/problem.ts';
+import type { Placement, TaskBlock } from '#core/plan/place.ts';
+import type { Span } from '#core/plan/spans.ts';
 import type { TimeBought } from '#core/plan/time.ts';
+import type { WeekJob } from '#core/plan/week.ts';
+import type { BusyTimes } from '#formats/calendar/read-calendar.ts';
 import type { Alignment } from '#core/picture/align.ts';
 import type { PictureEdit } from '#core/picture/edit.ts';
 import type { Sharpness } from '#core/picture/sharpness.ts';
@@ -72,6 +76,8 @@ export interface ReaderWorker {
   readQuiz(bytes: Uint8Array): Promise<ReadResult<QuizResults>>;
   readDiscussion(bytes: Uint8Array): Promise<ReadResult<Discussion>>;
   readBag(bytes: Uint8Array): Promise<ReadResult<Payload>>;
+  /** When somebody is busy within a span of time. @param zone of times that name none */
+  readCalendar(bytes: Uint8Array, within: Span, zone: string): Promise<ReadResult<BusyTimes>>;
   writeDraftDocx(
     blocks: readonly RichBlock[],
     title: string,
@@ -120,6 +126,14 @@ export interface TableWorker {
 export interface PlanWorker {
   bought(tasks: readonly Choosable[], minutes: number): TimeBought;
   pointsCurve(tasks: readonly Choosable[]): (readonly [minutes: number, hundredths: number])[];
+  /** Where the work of all assignments goes (core/plan/week.ts). */
+  placeWeek(
+    jobs: readonly WeekJob[],
+    free: readonly Span[],
+    pinned: readonly TaskBlock[],
+    dayStart: number,
+    nowMs: number,
+  ): Placement;
 }
 
 export interface TextWorker {

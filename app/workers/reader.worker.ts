@@ -77,6 +77,11 @@ const worker: ReaderWorker = {
   // Writing PDFs needs a large library, seldom.
   unlockPdf: (bytes, password) =>
     reading(async () => (await import('#formats/pdf/unlock.ts')).unlockPdf(bytes, password)),
+  readCalendar: (bytes, within, zone) =>
+    reading(async () => {
+      const { readBusyTimes } = await import('#formats/calendar/read-calendar.ts');
+      return readBusyTimes(new TextDecoder().decode(bytes), within, zone);
+    }),
   readAsDraft: (bytes) =>
     reading(async () =>
       (await import('#formats/read-as-draft.ts')).readAsDraft(bytes, drawingAssets, drawPart),

@@ -26,6 +26,9 @@ const task = (key: string, more: Partial<Task> = {}): Task => ({
   done: false,
   rank: null,
   touched: false,
+  needs: [],
+  pin: null,
+  steps: [],
   ...more,
 });
 const query = (key: string, person: string, put: boolean): Query => ({

@@ -23,6 +23,9 @@ const tasks = fc
       done,
       rank,
       touched: false,
+      needs: [],
+      pin: null,
+      steps: [],
     })),
   );
 const points = new Map(Array.from({ length: 5 }, (_, i) => [`r${i}`, i * 40]));
@@ -50,6 +53,43 @@ describe('the order of tasks', () => {
         const worth = free.map((p) => (p.gain ?? 0) / p.task.minutes);
         expect(free.every((p) => p.task.rank === null)).toBe(true);
         expect(worth).toEqual(worth.toSorted((x, y) => y - x));
+      }),
+    );
+  });
+
+  it('puts structure before wording, and each task after what it needs', () => {
+    const named = (id: string, more: Partial<Task>): Task => ({
+      id: id as never,
+      assignmentId: 'a' as never,
+      title: id,
+      kind: 'sentence',
+      minutes: 10,
+      about: [],
+      done: false,
+      rank: null,
+      touched: false,
+      needs: [],
+      pin: null,
+      steps: [],
+      ...more,
+    });
+    const given = [
+      named('b', { needs: ['d' as never] }),
+      named('a', { about: [{ remarkId: 'r1' as never, partId: null }] }),
+      named('c', { kind: 'structure' }),
+      named('d', {}),
+    ];
+    expect(planOrder(given, behind).map(({ task: { id } }) => id)).toEqual(['c', 'a', 'd', 'b']);
+  });
+
+  it('counts what lies behind a remark once, however many tasks answer it', () => {
+    fc.assert(
+      fc.property(tasks, (given) => {
+        const sum = planOrder(given, behind).reduce((all, one) => all + (one.behind ?? 0), 0);
+        const remarks = new Set(
+          given.flatMap(({ about }) => about.map(({ remarkId }) => remarkId as string)),
+        );
+        expect(sum).toBe([...remarks].reduce((all, id) => all + (points.get(id) ?? 0), 0));
       }),
     );
   });

@@ -1,6 +1,7 @@
 import type { Remark } from '../model/remark.ts';
 import { quotedWords } from '../model/remark.ts';
 import type { ChangeKind, RemarkRef, Task } from '../model/work.ts';
+import { inNeed } from './place.ts';
 import { countWords } from '../text/words.ts';
 
 /** Minutes that a change of each kind is taken to need, until the student's own record says better. */
@@ -31,6 +32,20 @@ export function changeKindOf(remark: Remark): ChangeKind {
   return words <= SENTENCE_WORDS ? 'sentence' : 'paragraph';
 }
 
+/** A task as it begins: nothing was changed of it. */
+export function newTask(of: Pick<Task, 'id' | 'assignmentId' | 'title' | 'kind' | 'about'>): Task {
+  return {
+    ...of,
+    minutes: MINUTES_BY_KIND[of.kind],
+    done: false,
+    rank: null,
+    touched: false,
+    needs: [],
+    pin: null,
+    steps: [],
+  };
+}
+
 /** A task's first title where it isn't known what its remark asks for: its words, or what it changes, cut at a word. */
 export function firstTitleOf({ text, change }: Pick<Remark, 'text' | 'change'>): string {
   const title = (text || (change?.after ?? '') || (change?.before ?? '')).trim();
@@ -59,29 +74,66 @@ export interface Behind {
 }
 
 /**
- * Tasks in the order to do them: those that the student placed, by rank; then the others, best gain per minute first;
- * those behind which no points are, by importance per minute.
+ * Tasks in the order to do them: those that the student placed, by rank; then the others, each after what it needs, structure
+ * before wording, then best gain per minute first, and those behind which no points are by importance per minute. What lies behind a remark counts once: tasks that answer the
+ * same one share it evenly.
  */
 export function planOrder(tasks: readonly Task[], behindOf: (ref: RemarkRef) => Behind): PlannedTask[] {
+  const sharers = sharersOf(tasks);
   const planned = tasks.map((task) => {
-    const own = task.about.map(behindOf);
+    const own = task.about.map((ref) => {
+      const { points, importance } = behindOf(ref);
+      const among = sharers.get(refKey(ref)) ?? [task.id];
+      return {
+        points: points === null ? null : evenShare(points, among.indexOf(task.id), among.length),
+        importance,
+      };
+    });
     const shares = own.flatMap(({ points }) => points ?? []);
     const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
     const importance = Math.max(0, ...own.map((one) => one.importance));
     return { task, behind, gain: behind === null ? null : Math.round(behind * CHANCE), importance };
   });
+  const order = planned.sort(beforeOf);
+  const placed = order.filter(({ task }) => task.rank !== null);
+  const free = order.filter(({ task }) => task.rank === null);
+  const byId = new Map(free.map((one) => [one.task.id, one]));
+  return [...placed, ...inNeed(free.map(({ task }) => task)).flatMap(({ id }) => byId.get(id) ?? [])];
+}
+
+/** Wording is done last: what is moved or written anew would undo it. */
+const FIRST_KINDS: ReadonlySet<ChangeKind> = new Set(['structure', 'research']);
+
+/** Which of two tasks is done first. */
+function beforeOf(x: PlannedTask, y: PlannedTask): number {
   const each = (of: number, { task }: PlannedTask) => of / Math.max(1, task.minutes);
   const perMinute = (planned: PlannedTask) => each(planned.gain ?? 0, planned);
-  return planned.sort((x, y) => {
-    if (x.task.rank !== null && y.task.rank !== null) return x.task.rank - y.task.rank;
-    if (x.task.rank !== null) return -1;
-    if (y.task.rank !== null) return 1;
-    return (
-      perMinute(y) - perMinute(x) ||
-      each(y.importance, y) - each(x.importance, x) ||
-      (x.task.id < y.task.id ? -1 : 1)
-    );
-  });
+  if (x.task.rank !== null && y.task.rank !== null) return x.task.rank - y.task.rank;
+  if (x.task.rank !== null) return -1;
+  if (y.task.rank !== null) return 1;
+  const isFirst = ({ task }: PlannedTask) => Number(FIRST_KINDS.has(task.kind));
+  return (
+    isFirst(y) - isFirst(x) ||
+    perMinute(y) - perMinute(x) ||
+    each(y.importance, y) - each(x.importance, x) ||
+    (x.task.id < y.task.id ? -1 : 1)
+  );
+}
+
+const refKey = ({ remarkId, partId }: RemarkRef) => `${remarkId} ${partId ?? ''}`;
+
+/** The tasks that answer each remark or part, by their ids. */
+function sharersOf(tasks: readonly Task[]): ReadonlyMap<string, readonly string[]> {
+  const sharers = new Map<string, string[]>();
+  for (const { id, about } of tasks)
+    for (const key of new Set(about.map(refKey))) sharers.set(key, [...(sharers.get(key) ?? []), id]);
+  for (const ids of sharers.values()) ids.sort();
+  return sharers;
+}
+
+/** One of so many even shares of a whole number; all together are the number. */
+function evenShare(whole: number, which: number, of: number): number {
+  return Math.floor((whole * (which + 1)) / of) - Math.floor((whole * which) / of);
 }
 
 /** Sums over tasks: minutes and hundredths of a point, of those not done and of all. */

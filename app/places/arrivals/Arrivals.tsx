@@ -1,6 +1,6 @@
 import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useEffect, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { Button, Empty } from '../../shared/controls/Controls.tsx';
 import { useGrowing } from '../../shared/page/growing.ts';
 import { useKeys, useUndoKey } from '../../shared/page/hooks.ts';
@@ -111,6 +111,7 @@ export function Arrivals() {
             <Idle views={views} />
           </>
         )}
+        <LittleTime views={views} />
         <ChooseFile />
       </aside>
     </div>
@@ -178,6 +179,16 @@ function JustArrived({ count, onShow }: { count: number; onShow: () => void }) {
         </p>
       )}
     </div>
+  );
+}
+
+/** The way to what is best done in a little time. */
+function LittleTime({ views }: { views: readonly AssignmentView[] }) {
+  if (!views.some(({ tasks }) => tasks.some(({ task }) => !task.done))) return null;
+  return (
+    <Link to="/week?minutes=20" className="font-semibold text-accent hover:underline">
+      {words.week.firstLink}
+    </Link>
   );
 }
 

@@ -19,6 +19,7 @@ import {
   tickTask,
 } from '../../workspace/commands/plan.ts';
 import { assignmentAddress } from '../../shared/page/addresses.ts';
+import { TaskDetails } from './TaskDetails.tsx';
 import { Fold } from '../../shared/controls/Fold.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
 import { SmallPlace } from '../../shared/remark/SmallPlace.tsx';
@@ -31,6 +32,7 @@ export function TaskList({
   tasks,
   others,
   noteOf,
+  onOrdered,
 }: {
   view: AssignmentView;
   tasks: readonly PlannedTask[];
@@ -38,6 +40,8 @@ export function TaskList({
   others: { readonly before: readonly PlannedTask[]; readonly behind: readonly PlannedTask[] };
   /** Why a task is not in the plan; null for those that are. */
   noteOf: (planned: PlannedTask) => string | null;
+  /** The student gave the tasks an order. */
+  onOrdered: () => void;
 }) {
   const workspace = useWorkspace();
   const byId = new Map(tasks.map((planned) => [planned.task.id as string, planned]));
@@ -47,9 +51,11 @@ export function TaskList({
       ids={[...byId.keys()]}
       titleOf={(id) => byId.get(id)?.task.title ?? ''}
       hint={words.plan.move}
-      onOrder={(ids) =>
-        orderTasks(workspace, view.assignment.id, [...idsOf(others.before), ...ids, ...idsOf(others.behind)])
-      }
+      onOrder={async (ids) => {
+        const all = [...idsOf(others.before), ...ids, ...idsOf(others.behind)];
+        await orderTasks(workspace, view.assignment.id, all);
+        onOrdered();
+      }}
       className="grid grid-cols-1 gap-2"
       row={(id) => {
         const planned = byId.get(id);
@@ -90,8 +96,11 @@ function TaskRow({
       />
       <div className="min-w-0 flex-1 pl-1">
         <TitleField key={task.title} task={task} />
-        <p className="flex flex-wrap items-center gap-x-2 text-sm text-quiet">
+        <div className="flex flex-wrap items-center gap-x-2 text-sm text-quiet">
           {note !== null && <span className="pl-1 font-semibold">{note}</span>}
+          {note === null && task.pin === 'in' && (
+            <span className="pl-1 font-semibold">{words.plan.pinnedIn}</span>
+          )}
           <AboutLinks view={view} task={task} />
           <Select
             look="quiet"
@@ -103,7 +112,24 @@ function TaskRow({
               if (kind !== undefined) void setTaskKind(workspace, task, kind);
             }}
           />
-        </p>
+          {task.steps.length > 0 && (
+            <span>
+              {words.plan.stepsDone(task.steps.filter(({ done }) => done).length, task.steps.length)}
+            </span>
+          )}
+          <Fold
+            className="data-[state=open]:basis-full"
+            labelClass="hover:underline"
+            label={
+              <>
+                {words.plan.details}
+                <span className="sr-only">: {task.title}</span>
+              </>
+            }
+          >
+            <TaskDetails view={view} planned={planned} />
+          </Fold>
+        </div>
       </div>
       <div className="flex items-center gap-2.5 max-md:basis-full max-md:justify-between max-md:pl-17">
         <MinutesField

@@ -50,7 +50,7 @@ export function TimeThereIs({
       </div>
       {hasPoints && (
         <>
-          <p className="min-h-[3lh] text-sm" role="status">
+          <p className="min-h-[2lh] text-sm" role="status">
             {plan !== null && gained(plan)}
           </p>
           <Suspense fallback={CURVE_PLACE}>
@@ -63,6 +63,11 @@ export function TimeThereIs({
         </>
       )}
       {plan !== null && !hasPoints && minutes < whole && <p className="text-sm">{words.plan.weightiest}</p>}
+      {plan !== null && plan.bought.short !== null && (
+        <p role="alert" className="text-sm font-semibold">
+          {words.plan.tooMuch(words.plan.hours(plan.bought.short), words.plan.hours(minutes))}
+        </p>
+      )}
       {plan !== null && !plan.bought.proven && <p className="text-sm text-quiet">{words.plan.notProven}</p>}
     </>
   );

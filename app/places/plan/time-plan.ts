@@ -1,8 +1,7 @@
-import { useEffect, useEffectEvent, useState } from 'react';
 import { gainAt, nextStep, openTasks, type TimeBought } from '#core/plan/time.ts';
 import type { PlannedTask } from '#core/plan/tasks.ts';
 import { planner } from '../../workers/clients.ts';
-import { Superseded } from '../../workers/worker-client.ts';
+import { useAnswer } from '../../shared/page/answer.ts';
 
 export type Curve = readonly (readonly [minutes: number, hundredths: number])[];
 
@@ -29,26 +28,4 @@ export function useTimePlan(planned: readonly PlannedTask[], minutes: number): T
   );
   if (curve === null || bought === null) return null;
   return { bought, gain: gainAt(curve, minutes), curve, next: nextStep(curve, minutes) };
-}
-
-/** What a worker answers to a question, asked again when the question is another one. */
-function useAnswer<Answer>(question: string, ask: () => Promise<Answer>): Answer | null {
-  const [answer, setAnswer] = useState<Answer | null>(null);
-  const asked = useEffectEvent(ask);
-  useEffect(() => {
-    let isWanted = true;
-    asked().then(
-      (next) => {
-        if (isWanted) setAnswer(next);
-      },
-      (error: unknown) => {
-        // A newer question was asked before this one was begun.
-        if (!(error instanceof Superseded)) throw error;
-      },
-    );
-    return () => {
-      isWanted = false;
-    };
-  }, [question]);
-  return answer;
 }

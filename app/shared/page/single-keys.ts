@@ -1,8 +1,8 @@
-import { useWorkspaceState } from '../../workspace/use-workspace.ts';
+import { useSetting } from '../../workspace/state/settings.ts';
 import { usePreferences } from './preferences.ts';
 
 /** Whether single keys do something: as set in the workspace, else as this browser had it before that was kept there. */
 export function useSingleKeys(): boolean {
   const here = usePreferences((preferences) => preferences.singleKeys);
-  return useWorkspaceState(({ records }) => records.settings.get('singleKeys')?.on) ?? here;
+  return useSetting('singleKeys')?.on ?? here;
 }

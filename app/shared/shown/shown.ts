@@ -24,7 +24,7 @@ export function shownDay(at: Instant, zone: string | undefined): string {
     .replace(',', '');
 }
 
-function shownTime(at: Instant, zone: string | undefined): string {
+export function shownTime(at: Instant, zone: string | undefined): string {
   return formatter('time', zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(at));
 }
 

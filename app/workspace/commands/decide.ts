@@ -2,7 +2,7 @@ import type { Workspace } from '../workspace.ts';
 import { asId, PartId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision, JudgedPart, Judgement, RemarkRef, Stance } from '#core/model/work.ts';
-import { changeKindOf, MINUTES_BY_KIND, firstTitleOf } from '#core/plan/tasks.ts';
+import { changeKindOf, firstTitleOf, newTask } from '#core/plan/tasks.ts';
 import { stanceOf } from '#core/saying/saying-of.ts';
 import { isAbout, joinAt, partsOf, partsToKeep, splitAt } from '#core/saying/remark-parts.ts';
 import { taskFor, taskWording } from '#core/saying/task-wording.ts';
@@ -14,6 +14,7 @@ import * as words from '../../words/en.ts';
 import type { Writing } from '../storage/transact.ts';
 import { newId } from './draft.ts';
 import { putRead } from './reading.ts';
+import { removeTask } from './plan.ts';
 import { taskOwner } from './stages.ts';
 import { queryIdOf, taskIdOf } from '#core/model/own-ids.ts';
 
@@ -47,18 +48,14 @@ async function createTask(workspace: Workspace, writing: Writing, thing: Thing):
   const { remark, part } = thing;
   const tasks = await writing.all('tasks');
   if (tasks.some(({ about }) => isAbout(about, remark.id, part?.id ?? null))) return;
-  const kind = changeKindOf(remark);
-  await writing.put('tasks', {
+  const task = newTask({
     id: taskIdOf(remark.id, part?.id ?? null),
     assignmentId: await taskOwner(writing, remark.assignmentId),
     title: titleOf(workspace, thing),
-    kind,
-    minutes: MINUTES_BY_KIND[kind],
+    kind: changeKindOf(remark),
     about: [refOf(thing)],
-    done: false,
-    rank: null,
-    touched: false,
   });
+  await writing.put('tasks', task);
 }
 
 function titleOf(workspace: Workspace, { remark, part }: Thing): string {
@@ -78,7 +75,7 @@ async function withdrawTask(writing: Writing, thing: Thing): Promise<void> {
     if (!isAbout(task.about, remarkId, partId)) continue;
     const about = task.about.filter((ref) => ref.remarkId !== remarkId || ref.partId !== partId);
     if (task.touched || task.about.length > 1) await writing.put('tasks', { ...task, about });
-    else await writing.remove('tasks', task.id);
+    else await removeTask(writing, task);
   }
 }
 

@@ -5,7 +5,11 @@ import type { Workspace } from '../workspace.ts';
 /** What is set can be taken back in the place of the settings, not in that of an assignment. */
 export const SETTINGS_SCOPE = 'settings';
 
-/** Keeps something that the student set. */
-export function putSetting(workspace: Workspace, setting: Setting): Promise<void> {
-  return workspace.run(SETTINGS_SCOPE, words.undo.setting, (writing) => writing.put('settings', setting));
+/** Keeps something that the student set. @param scope the place in which it can be taken back */
+export function putSetting(
+  workspace: Workspace,
+  setting: Setting,
+  scope: string = SETTINGS_SCOPE,
+): Promise<void> {
+  return workspace.run(scope, words.undo.setting, (writing) => writing.put('settings', setting));
 }

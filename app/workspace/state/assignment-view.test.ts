@@ -76,6 +76,9 @@ const task = (key: string, done: boolean): Task => ({
   done,
   rank: null,
   touched: false,
+  needs: [],
+  pin: null,
+  steps: [],
 });
 
 function records(rows: { [Store in StoreName]?: RecordByStore[Store][] }): RecordMaps {

@@ -7,6 +7,7 @@ import {
   packedIn,
   upgradeFrom1,
   upgradeFrom10,
+  upgradeFrom11,
   upgradeFrom2,
   upgradeFrom6,
   upgradeFrom7,
@@ -67,6 +68,8 @@ const steps: readonly ((
   (_database, transaction) => upgradeAll(transaction, upgradeFrom9),
   // From version 10: answers that are places in a text, drafts that are files.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom10),
+  // From version 11: tasks with what they need, steps, and what is in the plan by hand.
+  (_database, transaction) => upgradeAll(transaction, upgradeFrom11),
 ];
 
 function rowsIn(transaction: Upgrading) {

@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import { abort } from './abort.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 11;
+export const DATABASE_VERSION = 12;
 
 /** A change of one record. null: not there. */
 export interface Change {

@@ -8,6 +8,7 @@ import { Remark } from '#core/model/remark.ts';
 import {
   Aim,
   Arrival,
+  Block,
   Draft,
   GivenAnswer,
   IfScore,
@@ -15,11 +16,13 @@ import {
   MarkKey,
   OwnTerm,
   Person,
+  PlanTime,
   PromiseNote,
   Query,
   Reading,
   RuleReference,
   Setting,
+  Spell,
   StoredFile,
   Submission,
   Task,
@@ -51,6 +54,9 @@ export interface RecordByStore extends AssignmentStores {
   settings: Setting;
   ruleReferences: RuleReference;
   ownTerms: OwnTerm;
+  planTimes: PlanTime;
+  blocks: Block;
+  spells: Spell;
 }
 
 export type StoreName = keyof RecordByStore;
@@ -87,6 +93,9 @@ export const recordStores: {
   markKeys: { schema: MarkKey, keyOf: (r) => r.id },
   ruleReferences: { schema: RuleReference, keyOf: (r) => r.id },
   ownTerms: { schema: OwnTerm, keyOf: (r) => r.term },
+  planTimes: { schema: PlanTime, keyOf: (r) => r.assignmentId },
+  blocks: { schema: Block, keyOf: (r) => r.id },
+  spells: { schema: Spell, keyOf: (r) => r.id },
 };
 
 export const storeNames = Object.keys(recordStores) as StoreName[];

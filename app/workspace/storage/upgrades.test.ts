@@ -110,14 +110,40 @@ const draftText = async () => {
   return content === null ? null : paperOfDraft(content).text;
 };
 
+describe('storage of version 12', () => {
+  it('is today’s: opened as it is, with what was planned undone and done again', async () => {
+    const twelfth = sampleOf(12);
+    await storeAs(12, twelfth);
+    workspace = await openWorkspace(identity);
+    for (const { store, key, record } of twelfth.records) {
+      expect([store, key, v.is(recordStores[store].schema, record)]).toEqual([store, key, true]);
+      expect(records()[store].get(key)).toEqual(record);
+    }
+    const pinned = () => [...records().tasks.values()].filter(({ pin }) => pin === 'in').length;
+    const calendars = () => [...records().files.values()].filter(({ role }) => role === 'calendar').length;
+    expect([records().tasks.size, records().blocks.size, records().spells.size, calendars()]).toEqual([
+      3, 1, 1, 1,
+    ]);
+    // The block, the calendar, the margin, the hours.
+    for (let n = 0; n < 4; n++) expect(await workspace.undoLast('week')).toMatchObject({ kind: 'done' });
+    expect([records().blocks.size, records().settings.size, calendars()]).toEqual([0, 0, 0]);
+    // Joined, steps, in any case.
+    for (let n = 0; n < 3; n++) expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    expect([records().tasks.size, pinned()]).toEqual([4, 0]);
+    for (let n = 0; n < 3; n++) expect(await workspace.redoNext('a')).toMatchObject({ kind: 'done' });
+    expect([records().tasks.size, pinned()]).toEqual([3, 1]);
+  });
+});
+
 describe('storage of version 11', () => {
-  it('is today’s: opened as it is, with answers and files undone and done again', async () => {
+  it('is brought up to date: tasks with what they need, with answers and files undone and done again', async () => {
     const eleventh = sampleOf(11);
     await storeAs(11, eleventh);
     workspace = await openWorkspace(identity);
     for (const { store, key, record } of eleventh.records) {
-      expect([store, key, v.is(recordStores[store].schema, record)]).toEqual([store, key, true]);
-      expect(records()[store].get(key)).toEqual(record);
+      const now = records()[store].get(key);
+      expect([store, key, v.is(recordStores[store].schema, now)]).toEqual([store, key, true]);
+      expect(now).toEqual(sinceTwelve(store, record));
     }
     const ticked = () => [...records().tasks.values()].filter(({ done }) => done).length;
     const draft = () => [...records().drafts.values()][0];
@@ -132,12 +158,17 @@ describe('storage of version 11', () => {
   });
 });
 
+/** A record as it was before version 12, with what tasks have since. */
+function sinceTwelve(store: StoreName, record: unknown): unknown {
+  return store === 'tasks' ? { ...(record as object), needs: [], pin: null, steps: [] } : record;
+}
+
 /** A record as it was before version 11, with what answers, drafts and versions have since. */
 function sinceEleven(store: StoreName, record: unknown): unknown {
   if (store === 'answers') return { ...(record as object), partId: null, places: [], files: [] };
   if (store === 'drafts') return { ...(record as object), paperFile: null };
   if (store === 'versions') return { ...(record as object), name: '' };
-  return record;
+  return sinceTwelve(store, record);
 }
 
 describe('storage of version 10', () => {

@@ -231,6 +231,14 @@ export function upgradeFrom10(store: StoreName, _key: string, record: unknown): 
   return record;
 }
 
+const TaskOf11 = v.looseObject({ minutes: v.number() });
+
+/** Version 11 to 12: tasks may need others first, be in the plan or out of it by hand, and have steps. */
+export function upgradeFrom11(store: StoreName, _key: string, record: unknown): unknown {
+  if (store !== 'tasks') return record;
+  return upgrading(TaskOf11, (task) => ({ ...task, needs: [], pin: null, steps: [] }))(record);
+}
+
 /** What becomes of a record that is as its version had it; any other stays as it is. */
 function upgrading<Old>(
   form: v.GenericSchema<unknown, Old>,
@@ -273,6 +281,7 @@ export function upgradeRecordsFrom(
     const at8 = version < 8 ? from7(store, key, at7) : at7;
     const at9 = from8 === null ? at8 : from8(store, key, at8);
     const at10 = version < 10 ? upgradeFrom9(store, key, at9) : at9;
-    return version < 11 ? upgradeFrom10(store, key, at10) : at10;
+    const at11 = version < 11 ? upgradeFrom10(store, key, at10) : at10;
+    return version < 12 ? upgradeFrom11(store, key, at11) : at11;
   };
 }
