@@ -22,4 +22,15 @@ export const deciding = {
   undecided: 'Not decided',
   nextLevel: (level: string) => `Reached “${level}”.`,
   inItsPlace: 'See it in its place',
+  proposed: (decision: string) => `Proposed: ${decision}`,
+  because: {
+    rule: (rule: string, count: number) => `so you decided ${count} times about “${rule}”`,
+    stance: (stance: string) => `it says: ${stance}`,
+  },
+  takeProposed: 'Take it',
+  sameCalls: (numbers: string, count: number) =>
+    count === 1 ? `Remark ${numbers} calls for the same.` : `Remarks ${numbers} call for the same.`,
+  decideSame: (decision: string, count: number) =>
+    `${decision}, ${count === 1 ? 'both' : `all ${count + 1}`}`,
+  decideFirst: 'Decide this one, and they can be decided with it.',
 };

@@ -95,6 +95,7 @@ export const undo = {
   markedAllRead: 'all marked as read',
   worded: 'wording of a question',
   asked: 'asked mark',
+  answerToQuery: 'answer to a question',
   ticked: 'task ticked',
   unticked: 'task not ticked any more',
   renamed: 'wording of a task',

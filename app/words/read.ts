@@ -30,6 +30,8 @@ const MARKS: Readonly<Record<string, string>> = {
 };
 
 export const slip = {
+  youAsked: 'You asked',
+  cameBack: 'Came back',
   notRead: 'not read yet',
   copyOf: (said: string, who: string, quoted: string | null, page: number | null) =>
     [quoted === null ? null : `“${quoted}”`, `${said} (${who}${page === null ? '' : `, page ${page}`})`]

@@ -178,6 +178,7 @@ describe('deciding', () => {
       person: 'Dr Aune Keld',
       text: 'Which season?',
       putAt: null,
+      answer: '',
     });
     await markQueryPut(workspace, 'a', 'query/r1', true);
     await decideRemark(workspace, remark, 'keep');

@@ -39,6 +39,7 @@ const query = (key: string, person: string, put: boolean): Query => ({
   text: 'Why?',
   putAt: put ? instantOf(0) : null,
   touched: false,
+  answer: '',
 });
 const given = (more: Partial<GivenAnswer>): GivenAnswer => ({
   remarkId: id('r'),
@@ -217,6 +218,7 @@ describe('plan', () => {
     const points = new Map([
       ['r', 100],
       ['s', 300],
+      ['other', 100],
     ]);
     const behind = ({ remarkId }: RemarkRef) => ({ points: points.get(remarkId) ?? null, importance: 0 });
     const tasks = [
@@ -229,7 +231,14 @@ describe('plan', () => {
     expect(planned.map((p) => p.gain)).toEqual([210, 70, null]);
     const dragged = planOrder([...tasks, task('mine', { rank: 0 })], behind);
     expect(dragged[0].task.id).toBe('mine');
-    expect(planTotals(planOrder([...tasks, task('ticked', { done: true })], behind))).toEqual({
+    expect(
+      planTotals(
+        planOrder(
+          [...tasks, task('ticked', { about: [{ remarkId: id('other'), partId: null }], done: true })],
+          behind,
+        ),
+      ),
+    ).toEqual({
       done: 1,
       minutesLeft: 25,
       minutes: 35,

@@ -217,6 +217,8 @@ export const Query = v.object({
   /** When the student said that it was asked; null while it waits. */
   putAt: v.nullable(Instant),
   touched: v.boolean(),
+  /** What came back, in the student's words; '' while nothing did. */
+  answer: v.string(),
 });
 export type Query = v.InferOutput<typeof Query>;
 

@@ -1,6 +1,6 @@
 import { quotedWords, type Remark } from '../model/remark.ts';
 import type { Task } from '../model/work.ts';
-import { stemsOf } from '../text/stems.ts';
+import { likenessOf, THEME_LIKENESS } from './likeness.ts';
 
 /** Tasks that ask for one thing, as far as it can be told from their remarks. */
 
@@ -13,10 +13,6 @@ export interface Together {
   readonly tasks: readonly Task[];
 }
 
-/** Words of two tasks' remarks that are as like as this, 0 to 1, are about one theme. Taken high: a wrong proposal costs trust. */
-const THEME_LIKENESS = 0.5;
-/** Fewer words than this tell no theme. */
-const THEME_WORDS = 3;
 /** A theme of more tasks than this is no longer one thing to do. */
 const MOST_IN_GROUP = 8;
 
@@ -86,23 +82,16 @@ function resourcesIn(text: string): string[] {
 
 /** Tasks whose remarks are about much the same: each is like the first of its group. */
 function themesOf(tasks: readonly Task[], remarksOf: (task: Task) => readonly Remark[]): Task[][] {
-  const stems = tasks.map(
-    (task) => new Set(stemsOf([task.title, ...remarksOf(task).map(({ text }) => text)].join(' '))),
+  const alike = likenessOf(
+    tasks.map((task) => [task.title, ...remarksOf(task).map(({ text }) => text)].join(' ')),
   );
-  const count = new Map<string, number>();
-  for (const set of stems) for (const stem of set) count.set(stem, (count.get(stem) ?? 0) + 1);
-  const weight = (stem: string) => Math.log(1 + tasks.length / (count.get(stem) ?? 1));
-  const sum = (of: Iterable<string>) => [...of].reduce((all, stem) => all + weight(stem) ** 2, 0);
-  const norms = stems.map((set) => Math.sqrt(sum(set)));
-  const alike = (x: number, y: number) =>
-    sum([...stems[x]].filter((stem) => stems[y].has(stem))) / (norms[x] * norms[y]);
   const grouped = new Set<number>();
   const groups: Task[][] = [];
   for (let x = 0; x < tasks.length; x++) {
-    if (grouped.has(x) || stems[x].size < THEME_WORDS) continue;
+    if (grouped.has(x)) continue;
     const members = [x];
     for (let y = x + 1; y < tasks.length; y++)
-      if (!grouped.has(y) && stems[y].size >= THEME_WORDS && alike(x, y) >= THEME_LIKENESS) members.push(y);
+      if (!grouped.has(y) && alike(x, y) >= THEME_LIKENESS) members.push(y);
     if (members.length < 2) continue;
     for (const member of members) grouped.add(member);
     groups.push(members.map((member) => tasks[member]));

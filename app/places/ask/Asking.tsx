@@ -3,6 +3,7 @@ import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-wor
 import type { Workspace } from '../../workspace/workspace.ts';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { asksTheStudent } from '#core/asks/asks-student.ts';
 import { askList, type AskedPerson } from '#core/asks/ask-list.ts';
 import { quotedWords, type Remark } from '#core/model/remark.ts';
 import type { Query } from '#core/model/work.ts';
@@ -13,12 +14,14 @@ import * as words from '../../words/en.ts';
 import { isPastTerm } from '../../shared/page/past-term.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 import {
+  answerQuery,
   markQueryPut,
   proposedQueries,
   removeQuery,
   takeUpQuery,
   wordQuery,
 } from '../../workspace/commands/queries.ts';
+import { actOnAnswer } from '../../workspace/commands/decide.ts';
 import type { RecordMaps } from '../../workspace/storage/records.ts';
 import { assignmentAddress, remarkAddress } from '../../shared/page/addresses.ts';
 
@@ -46,6 +49,7 @@ export function Asking() {
           ))}
         </>
       )}
+      <WaitsForYou />
       <Proposed />
     </div>
   );
@@ -155,7 +159,83 @@ function QueryRow({ query, records }: { query: Query; records: RecordMaps }) {
           </Button>
         )}
       </div>
+      {query.putAt !== null && <Answer query={query} remark={remark} />}
     </li>
+  );
+}
+
+/** What came back to a question, and the way on: to act on the remark that it was about. */
+function Answer({ query, remark }: { query: Query; remark: Remark | undefined }) {
+  const workspace = useWorkspace();
+  const [text, setText, leave] = useKeptText(`answer/${query.id}`, query.answer, (next, typing) =>
+    answerQuery(workspace, query.assignmentId, query.id, next, typing),
+  );
+  const { about } = query;
+  const judgement = useWorkspaceState(({ records }) => records.judgements.get(about?.remarkId ?? ''));
+  const decided =
+    about?.partId == null
+      ? judgement?.decision
+      : judgement?.parts.find(({ id }) => id === about.partId)?.decision;
+  return (
+    <div className="mt-2 border-l-2 border-ask pl-3">
+      <textarea
+        aria-label={words.asks.answerLabel}
+        placeholder={words.asks.noAnswer}
+        rows={1}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={leave}
+        className="block field-sizing-content w-full resize-y rounded-md border border-rule bg-surface px-3 py-1.5 placeholder:text-quiet"
+      />
+      {about !== null &&
+        remark !== undefined &&
+        (decided === 'act' ? (
+          <p className="mt-1 text-sm text-quiet">{words.asks.actedOn}</p>
+        ) : (
+          <Button
+            look="quiet"
+            className="min-h-0 px-0 py-1 text-sm"
+            onClick={() => void actOnAnswer(workspace, remark, about)}
+          >
+            {words.asks.actOn}
+          </Button>
+        ))}
+    </div>
+  );
+}
+
+/** Remarks that ask the student something, without an answer so far. */
+function WaitsForYou() {
+  const atMs = useNow();
+  const views = useAllViews().filter((view) => !isPastTerm(view, atMs));
+  const waiting = views.flatMap((view) =>
+    view.remarks.filter((remark) => asksTheStudent(view, remark)).map((remark) => ({ view, remark })),
+  );
+  if (waiting.length === 0) return null;
+  return (
+    <section className="mt-4 mb-8">
+      <SectionTitle>{words.asks.waitsForYou}</SectionTitle>
+      <p className="text-sm text-quiet">{words.asks.waitsForYouLead}</p>
+      <ul className="mt-2">
+        {waiting.map(({ view, remark }) => (
+          <li
+            key={remark.id}
+            className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1 border-t border-rule py-3"
+          >
+            <div className="min-w-0 flex-1">
+              <p className="text-sm text-quiet">
+                {remark.author.name} · {view.assignment.title}
+              </p>
+              <p className="line-clamp-3">{remark.text}</p>
+            </div>
+            <Link to={remarkAddress(remark)} className="font-semibold text-accent hover:underline">
+              {words.asks.answerIt}
+              <span className="sr-only">: {remark.text}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -19,6 +19,12 @@ import { SlipExtras } from '../../shared/remark/SlipExtras.tsx';
 import * as words from '../../words/en.ts';
 import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import { carryInHand, decideInHand, sayInHand, takeNextPart } from '../../shared/remark/in-hand.ts';
+import {
+  decideAlike,
+  ProposedDecision,
+  SameCalls,
+  takeProposed,
+} from '../../shared/remark/ProposedDecision.tsx';
 import { PartsBar } from '../../shared/remark/PartsBar.tsx';
 import { Passage } from './Passage.tsx';
 import { Summary } from './Summary.tsx';
@@ -77,6 +83,12 @@ export function Deciding() {
     },
     c: (held) => {
       if (!held && remark !== undefined) void hold(carryInHand(workspace, view, remark));
+    },
+    y: (held) => {
+      if (!held && remark !== undefined) void hold(takeProposed(workspace, view, remark));
+    },
+    e: (held) => {
+      if (!held && remark !== undefined) void hold(decideAlike(workspace, view, remark));
     },
     s: () => {
       if (remark !== undefined) takeNextPart(view, remark);
@@ -146,7 +158,9 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
         <PartsBar view={view} remark={remark} />
       </div>
       <DecisionButtons view={view} remark={remark} large />
+      <ProposedDecision view={view} remark={remark} />
       <NoteField view={view} remark={remark} />
+      <SameCalls view={view} remark={remark} />
       <p className="mt-3 text-sm">
         <Link to={remarkAddress(remark)} className="font-semibold text-accent hover:underline">
           {words.deciding.inItsPlace}

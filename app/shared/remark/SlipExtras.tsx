@@ -54,6 +54,7 @@ export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: b
           )}
         </p>
       ))}
+      <AskedAndAnswered view={view} remark={remark} />
       {focused && <Meant view={view} remark={remark} />}
       {focused && <Suggestion remark={remark} />}
       {focused && <Short view={view} remark={remark} />}
@@ -62,6 +63,24 @@ export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: b
       {focused && <NamedPlaces view={view} remark={remark} />}
     </div>
   );
+}
+
+/** A question that was put about it, with what came back. */
+function AskedAndAnswered({ view, remark }: ExtrasProps) {
+  return view.queries
+    .filter(({ about, answer }) => about?.remarkId === remark.id && answer !== '')
+    .map(({ id, text, answer }) => (
+      <div key={id} className="border-l-2 border-ask pl-2.5">
+        {text !== '' && (
+          <p className="text-quiet">
+            {words.slip.youAsked}: {text}
+          </p>
+        )}
+        <p className="whitespace-pre-wrap">
+          <b>{words.slip.cameBack}:</b> {answer}
+        </p>
+      </div>
+    ));
 }
 
 function Before({ view, remark }: ExtrasProps) {

@@ -14,7 +14,7 @@ import * as words from '../../words/en.ts';
 import type { Writing } from '../storage/transact.ts';
 import { newId } from './draft.ts';
 import { putRead } from './reading.ts';
-import { removeTask } from './plan.ts';
+import { joinInto, removeTask } from './plan.ts';
 import { taskOwner } from './stages.ts';
 import { queryIdOf, taskIdOf } from '#core/model/own-ids.ts';
 
@@ -92,6 +92,7 @@ async function createQuery(writing: Writing, thing: Thing, note: string): Promis
     text: note,
     putAt: null,
     touched: false,
+    answer: '',
   });
 }
 
@@ -288,6 +289,39 @@ export function decideMany(
     for (const remark of remarks)
       if (decision === 'carry') await putCarry(writing, remark, true);
       else await putDecision(workspace, writing, remark, decision);
+  });
+}
+
+/** Decides the same about remarks that call for one change, the first foremost; to act on them is one task. Undone as one. */
+export function decideSame(
+  workspace: Workspace,
+  [first, ...others]: readonly [Remark, ...Remark[]],
+  decision: Decision,
+): Promise<void> {
+  askToPersist();
+  const remarks = [first, ...others];
+  const label = words.undo.decidedMany(words.decisions[decision], remarks.length);
+  return workspace.run(first.assignmentId, label, async (writing) => {
+    for (const remark of remarks) await putDecision(workspace, writing, remark, decision);
+    if (decision !== 'act') return;
+    const tasks = await writing.all('tasks');
+    const own = remarks.flatMap(({ id }) => tasks.find(({ about }) => isAbout(about, id, null)) ?? []);
+    await joinInto(writing, [...new Set(own)]);
+  });
+}
+
+/** Acts on a remark now that a question about it was answered; the question stays with its answer. */
+export function actOnAnswer(workspace: Workspace, remark: Remark, about: RemarkRef): Promise<void> {
+  const part = about.partId;
+  return workspace.run(remark.assignmentId, words.undo.decided(words.decisions.act), async (writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    if (part === null) return putDecision(workspace, writing, remark, 'act');
+    const parts = judgement.parts.map((one) =>
+      one.id === part ? { ...one, decision: 'act' as const } : one,
+    );
+    await writing.put('judgements', { ...judgement, parts });
+    const own = parts.find(({ id }) => id === part);
+    if (own !== undefined) await settle(workspace, writing, { remark, part: own }, 'act', own.note);
   });
 }
 

@@ -102,11 +102,12 @@ export function joinGroups(
 ): Promise<void> {
   const label = words.undo.tasksJoined(groups.reduce((sum, { length }) => sum + length, 0));
   return workspace.run(assignmentId, label, async (writing) => {
-    for (const group of groups) await join(writing, group);
+    for (const group of groups) await joinInto(writing, group);
   });
 }
 
-async function join(writing: Writing, tasks: readonly Task[]): Promise<void> {
+/** Joins tasks into the first of them. */
+export async function joinInto(writing: Writing, tasks: readonly Task[]): Promise<void> {
   const known: Task[] = [];
   for (const { id } of tasks) {
     const task = await writing.get('tasks', id);

@@ -28,6 +28,22 @@ export function wordQuery(
   return workspace.run(assignmentId, words.undo.worded, work, typing);
 }
 
+/** Keeps what came back to a question. */
+export function answerQuery(
+  workspace: Workspace,
+  assignmentId: string,
+  queryId: string,
+  answer: string,
+  typing?: string,
+): Promise<void> {
+  const work = async (writing: Writing) => {
+    const query = await writing.get('queries', queryId);
+    if (query !== null && query.answer !== answer)
+      await writing.put('queries', { ...query, answer, touched: true });
+  };
+  return workspace.run(assignmentId, words.undo.answerToQuery, work, typing);
+}
+
 export function markQueryPut(
   workspace: Workspace,
   assignmentId: string,
@@ -101,6 +117,7 @@ export function takeUpQuery(
       assignmentId,
       putAt: null,
       touched: true,
+      answer: '',
     }),
   );
 }

@@ -236,6 +236,7 @@ describe('the response sheet', () => {
     person: 'K',
     text: 'Why?',
     putAt: null,
+    answer: '',
     touched: false,
   };
 

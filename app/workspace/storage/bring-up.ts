@@ -68,7 +68,7 @@ const steps: readonly ((
   (_database, transaction) => upgradeAll(transaction, upgradeFrom9),
   // From version 10: answers that are places in a text, drafts that are files.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom10),
-  // From version 11: tasks with what they need, steps, and what is in the plan by hand.
+  // From version 11: tasks with what they need, steps, and what is in the plan by hand; answers to questions.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom11),
 ];
 

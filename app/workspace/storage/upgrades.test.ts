@@ -158,8 +158,9 @@ describe('storage of version 11', () => {
   });
 });
 
-/** A record as it was before version 12, with what tasks have since. */
+/** A record as it was before version 12, with what tasks and questions have since. */
 function sinceTwelve(store: StoreName, record: unknown): unknown {
+  if (store === 'queries') return { ...(record as object), answer: '' };
   return store === 'tasks' ? { ...(record as object), needs: [], pin: null, steps: [] } : record;
 }
 

@@ -1,0 +1,104 @@
+import { expect } from 'vitest';
+import { violationsInBoth } from './axe.ts';
+import { arrive, clickRole, openStation, seeText, until } from './harness.ts';
+import { saved } from './line.ts';
+import { openMarked } from './marked.ts';
+import { pageTest } from './page-test.ts';
+
+/** Deciding with what is proposed, several at once, and after a question was answered. */
+
+const REPORT = 'skarn-moss-report';
+const machine = (text: string) => ({ by: 'Sentence checker', text, subject: 'comma splice' });
+
+pageTest(
+  'remarks are decided as proposed, alike ones together, by keys alone, and undone in one step',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await openMarked(page, desk, [
+      { by: 'Pascoe Wray', text: 'Give the units of the water table depth.' },
+      machine('Two sentences are joined by a comma.'),
+      { by: 'Pascoe Wray', text: 'The water table depth needs its units.' },
+      machine('A comma joins two sentences here.'),
+      machine('Comma between two sentences.'),
+      { by: 'Pascoe Wray', text: 'Well said!' },
+    ]);
+    await openStation(page, 'Decide');
+    await seeText(page, 'Remark 1 of 6');
+    await seeText(page, 'Proposed: Act, it says:');
+    await page.keyboard.press('y');
+    await until(
+      page,
+      () => document.querySelector('main [aria-pressed="true"]')?.textContent.startsWith('Act') === true,
+    );
+    await seeText(page, 'calls for the same.');
+    await seeText(page, 'Act, both');
+    expect(await violationsInBoth(page)).toEqual([]);
+    await page.keyboard.press('e');
+    await seeText(page, '4 remarks left to decide');
+    await saved(page);
+    // One thing to do, though two remarks ask for it; taken back in one step, and done again.
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await seeText(page, '5 remarks left to decide');
+    await page.keyboard.press('e');
+    await seeText(page, '4 remarks left to decide');
+    await saved(page);
+    await page.reload();
+    await seeText(page, '4 remarks left to decide');
+    // A rule decided twice the same tells how it is taken.
+    for (const decline of ['2', '4']) {
+      await page.keyboard.press('.');
+      await seeText(page, `Remark ${decline} of 6`);
+      await page.keyboard.press('d');
+      await saved(page);
+    }
+    await page.keyboard.press('.');
+    await seeText(page, 'Remark 5 of 6');
+    await seeText(page, 'so you decided 2 times about “comma splice”');
+    await page.keyboard.press('y');
+    await seeText(page, '1 remark left to decide');
+    await openStation(page, 'Plan');
+    await until(page, () => document.querySelectorAll('[data-task]').length === 1);
+    await seeText(page, 'remark 3');
+  },
+);
+
+pageTest(
+  'a question that was answered becomes a task, with its answer beside the remark',
+  async ({ page, desk }) => {
+    await arrive(page, desk);
+    await page.goto(`${desk.address}/a/${REPORT}/decide`);
+    await seeText(page, 'Remark 1 of 52');
+    await page.keyboard.press('q');
+    await until(page, () => document.querySelector('main [aria-pressed="true"]') !== null);
+    await saved(page);
+    const remark = new URL(page.url()).searchParams.get('remark') ?? '';
+    await clickRole(page, 'link', '1 to ask');
+    const question = await page.waitForSelector('textarea[aria-label="Your question"]');
+    await question?.type('Which year do you mean?');
+    await clickRole(page, 'checkbox', 'Asked');
+    const answer = await page.waitForSelector('textarea[aria-label="What came back"]');
+    await answer?.type('The dry one.');
+    await saved(page);
+    await page.reload();
+    await until(
+      page,
+      () =>
+        document.querySelector<HTMLTextAreaElement>('textarea[aria-label="What came back"]')?.value ===
+        'The dry one.',
+    );
+    await clickRole(page, 'button', 'Act on it');
+    await seeText(page, 'You act on it.');
+    // What the marker asks the student stands in a list of its own.
+    await seeText(page, 'Waits for your answer');
+    expect(await violationsInBoth(page)).toEqual([]);
+    await page.goto(`${desk.address}/a/${REPORT}/plan`);
+    await until(page, () => document.querySelectorAll('[data-task]').length === 1);
+    await page.goto(`${desk.address}/a/${REPORT}/decide?remark=${encodeURIComponent(remark)}`);
+    await seeText(page, 'Came back: The dry one.');
+    await page.goto(`${desk.address}/ask`);
+    await (await seeText(page, 'Answer it')).click();
+    await until(page, () => location.pathname.endsWith('/read'));
+  },
+);
