@@ -57,8 +57,8 @@ export const plan = {
     `What is in any case takes ${needed}, and you have ${there}. Leave something out, or give it ${needed}.`,
   useFree: (time: string) => `Free until then: ${time}`,
   useFreeButton: 'Take that',
-  together: 'These ask for one thing',
-  togetherLead: (numbers: string, why: string) => `Remarks ${numbers} ask for one thing: ${why}.`,
+  together: 'These could be one task',
+  togetherLead: (numbers: string, why: string) => `Remarks ${numbers}: ${why}.`,
   togetherWhy: {
     passage: 'they are about the same words',
     paragraph: 'the same kind of change in one paragraph',
@@ -101,6 +101,8 @@ export const plan = {
   moreLater: (time: string, points: string) =>
     `The next half hour adds nothing; ${time} more would add ${points}.`,
   weightiest: 'What weighs most is done in it.',
+  byImportance:
+    'No points are known to lie behind these tasks. The plan goes by what each remark asks: must-fix weighs 3, fix 2, polish 1.',
   nothingToWin: 'No points can be won here any more; what was lost stands below.',
   noMore: 'More time would add nothing.',
   notProven: 'So many tasks that a better set may exist.',
@@ -118,6 +120,7 @@ export const plan = {
     'Steps',
   ],
   days: 'Until it is due',
+  daysFree: 'On your days',
   noDays: 'Nothing is placed yet.',
   toWeek: 'Open the week',
   daysBlock: (time: string, title: string) => `${time} ${title}`,
@@ -147,8 +150,8 @@ export const week = {
   closes: (title: string, time: string) => `${time} closes: ${title}`,
   noBlocks: 'Nothing placed',
   busy: (title: string) => (title === '' ? 'busy' : title),
-  block: (title: string, from: string, to: string, isPinned: boolean) =>
-    `${title}, ${from} to ${to}${isPinned ? ', set by you' : ''}`,
+  blockAt: (from: string, to: string, isPinned: boolean) =>
+    `, ${from} to ${to}${isPinned ? ', set by you' : ''}, `,
   tasks: (first: string, more: number) => (more === 0 ? first : `${first} and ${more} more`),
   lengthOf: (title: string) => `Length of “${title}”`,
   hint: 'Drag a block to set it to a time, or take it with Space, move it with the arrow keys and drop it with Space.',

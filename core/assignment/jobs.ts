@@ -18,10 +18,11 @@ export function takenUntil({
   return at === null ? null : Date.parse(at);
 }
 
-/** Whether tasks of an assignment can still be done for something: nothing is over. */
+/** Whether no task of an assignment can be done for anything any more. Work that no desk takes is the student's own affair. */
 export function isOver(view: AssignmentView, atMs: number): boolean {
   const until = takenUntil(view);
-  return view.state.kind === 'finished' || view.state.kind === 'closed' || (until !== null && until <= atMs);
+  if (until !== null && until <= atMs) return true;
+  return view.byDesk && (view.state.kind === 'finished' || view.state.kind === 'closed');
 }
 
 /** Whole minutes spent on each task. */

@@ -210,7 +210,7 @@ describe('placing tasks', () => {
             }
           }
       }),
-      { numRuns: 300 },
+      { numRuns: 1000 },
     );
   });
 });

@@ -50,8 +50,8 @@ const MINUTE_MS = 60_000;
 /** Blocks are so long (computation.md 7). */
 export const LEAST_MINUTES = 15;
 const MOST_MINUTES = 90;
-/** Small tasks share a block up to this: long enough to get into, short enough for an evening to hold several. */
-const GOOD_MINUTES = 45;
+/** Small tasks share a block up to this: two paragraphs, or a handful of sentences. */
+const GOOD_MINUTES = 50;
 
 /** What is placed as one: a task, or small ones that fill a block together. */
 interface Unit {
@@ -117,9 +117,8 @@ export function place(
 
 /** When what a unit needs is done, and not before a moment. */
 function earliestOf({ tasks }: Unit, ends: ReadonlyMap<string, number>, from: number): number {
-  const own = new Set(tasks.map(({ id }) => id));
-  const needed = tasks.flatMap(({ needs }) => needs).filter((id) => !own.has(id));
-  return Math.max(from, ...needed.map((id) => ends.get(id) ?? from));
+  // What is in the unit itself counts too: a block by hand may hold the beginning of it.
+  return Math.max(from, ...tasks.flatMap(({ needs }) => needs.map((id) => ends.get(id) ?? from)));
 }
 
 /** What could not be placed in time, with when it would be done in the time that is left beside the rest. */
@@ -129,7 +128,7 @@ function unplacedOf(
   known: ReadonlyMap<string, number>,
   from: number,
 ): Unplaced[] {
-  const ends = new Map(known);
+  const ends = new Map([...known].filter(([, end]) => end !== Infinity));
   let slots = free;
   return late.flatMap(({ assignmentId, unit }) => {
     const spans = spansFor(unit, slots, earliestOf(unit, ends, from), Infinity);

@@ -103,6 +103,7 @@ export function Arrivals() {
         <PastTerms views={past} onMarked={setLastMarked} />
       </section>
       <aside className="grid grid-cols-1 content-start gap-8">
+        <LittleTime views={views} />
         {workspace.identity.kind === 'student' && (
           <>
             <OpenAgain views={views} />
@@ -111,7 +112,6 @@ export function Arrivals() {
             <Idle views={views} />
           </>
         )}
-        <LittleTime views={views} />
         <ChooseFile />
       </aside>
     </div>

@@ -29,7 +29,7 @@ export function DaysAhead({ view }: { view: AssignmentView }) {
   const time = (ms: number) => shownTime(instantOf(ms), zone);
   return (
     <section>
-      <SectionTitle>{words.plan.days}</SectionTitle>
+      <SectionTitle>{until === null ? words.plan.daysFree : words.plan.days}</SectionTitle>
       {until !== null && until > nowMs && (
         <p className="text-sm text-quiet">
           {words.plan.progress(

@@ -1,3 +1,4 @@
+import { isOver } from '#core/assignment/jobs.ts';
 import { stationOf } from '#core/assignment/line.ts';
 import { useState } from 'react';
 import { compare } from '#core/scores/fraction.ts';
@@ -7,7 +8,7 @@ import { useTouch } from '../../shared/page/hooks.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import { shownPoints, shownShare } from '../../shared/shown/figures.ts';
 import { fileNameOf } from '../../shared/files/file-name.ts';
-import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
+import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { planTotals } from '#core/plan/tasks.ts';
 import { parted, type LeftOut } from '#core/plan/time.ts';
 import { TimeThereIs } from './TimeThereIs.tsx';
@@ -28,6 +29,7 @@ import { Together } from './Together.tsx';
 /** What was decided to be acted on, as tasks with minutes and the points behind them. */
 export function Planning() {
   const touch = useTouch();
+  const atMs = useNow();
   const workspace = useWorkspace();
   const { work: view, marked } = useAssignment();
   const { id } = view.assignment;
@@ -40,7 +42,7 @@ export function Planning() {
   const { inPlan, left } = shown;
   const leftOut = [...left.keys()];
   const counts = stationOf(view, 'plan').is === 'do';
-  const hasPoints = view.losses.length > 0;
+  const hasPoints = totals.gain > 0;
   const dragged = view.tasks.some((planned) => planned.task.rank !== null);
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[84rem] gap-x-9 gap-y-8 p-6 max-md:p-4 lg:grid-cols-[minmax(0,1fr)_24rem] lg:grid-rows-[auto_1fr]">
@@ -52,7 +54,7 @@ export function Planning() {
             onMinutes={setMinutes}
             plan={plan}
             cap={mostGain(view)}
-            hasPoints={counts && totals.gain > 0}
+            hasPoints={counts && hasPoints}
           />
           <FreeTime view={view} onMinutes={setMinutes} />
         </section>
@@ -113,7 +115,7 @@ export function Planning() {
         </div>
       </section>
       <aside className="grid grid-cols-1 content-start gap-8 lg:col-start-2">
-        {totals.minutesLeft > 0 && <DaysAhead view={view} />}
+        {totals.minutesLeft > 0 && !isOver(view, atMs) && <DaysAhead view={view} />}
         <div>
           <Worth view={view} gain={counts ? totals.gain : null} bought={plan?.gain ?? null} />
         </div>
@@ -262,8 +264,8 @@ function Worth({
   return (
     <>
       <SectionTitle>{words.plan.total}</SectionTitle>
-      {gain !== null && stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
-      {gain !== null && !stake && view.score !== null && (
+      {gain !== null && gain > 0 && stake && <p className="mt-2">{words.plan.stakeLine(hundredths(gain))}</p>}
+      {gain !== null && gain > 0 && !stake && view.score !== null && (
         <p className="mt-2">{words.plan.totalLine(hundredths(gain), shownPoints(view.score))}</p>
       )}
       {gain !== null && !stake && view.reachable !== null && (
@@ -271,7 +273,11 @@ function Worth({
       )}
       {gain !== null && <OnGrade view={view} gain={bought ?? gain} />}
       <p className="mt-2 mb-6 text-sm text-quiet">
-        {gain === null ? words.plan.nothingToWin : words.plan.estimate}
+        {gain === null
+          ? words.plan.nothingToWin
+          : gain === 0 && view.tasks.length > 0
+            ? words.plan.byImportance
+            : words.plan.estimate}
       </p>
       <table className="w-full text-sm">
         <caption className="mb-1 text-left font-serif text-base font-semibold">

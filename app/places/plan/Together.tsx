@@ -32,7 +32,7 @@ export function Together({ view, marked }: { view: AssignmentView; marked: ReadP
     void joinGroups(
       workspace,
       view.assignment.id,
-      which.map(({ tasks }) => tasks),
+      which.map(({ tasks, reason }) => ({ tasks, once: reason === 'rule' || reason === 'theme' })),
     );
   const numbersOf = ({ tasks }: Group) =>
     [

@@ -9,7 +9,9 @@ import { shownTime } from '../../shared/shown/shown.ts';
 import * as words from '../../words/en.ts';
 import { titleOfBlock, viewOfBlock, type Names } from './block-words.ts';
 
-const HOUR_PX = 46;
+const HOUR_PX = 50;
+/** How high a line of a block's text is. */
+const LINE_PX = 15;
 /** How high a minute is drawn. */
 export const MINUTE_PX = HOUR_PX / 60;
 
@@ -35,6 +37,7 @@ export function BlockCard({
   } = useDraggable({ id: `block ${block.id}` });
   const length = useLength(block);
   const title = titleOfBlock(block, names);
+  const lines = Math.floor((place.height - 2) / LINE_PX);
   const time = (ms: number) => shownTime(instantOf(ms), zone);
   return (
     <div
@@ -51,15 +54,22 @@ export function BlockCard({
         ref={setNodeRef}
         {...attributes}
         {...listeners}
-        aria-label={words.week.block(title, time(block.from), time(block.to), block.pinned)}
         onClick={() => onOpen(block)}
         className="flex size-full touch-none flex-col items-start overflow-hidden rounded border border-l-[3px] border-rule-strong/50 border-l-act bg-paper px-1.5 text-left text-xs leading-tight shadow-(--shadow) hover:border-ink"
       >
         <span className="flex w-full items-start gap-1">
-          <b className="line-clamp-2 min-w-0 flex-1">{title}</b>
+          <b
+            className="line-clamp-1 min-w-0 flex-1"
+            style={{ WebkitLineClamp: Math.max(1, Math.min(3, lines - 1)) }}
+          >
+            {title}
+          </b>
           {block.pinned && <Pin size={11} aria-hidden className="mt-0.5 shrink-0" />}
         </span>
-        <span className="line-clamp-1 text-quiet">{viewOfBlock(block, names)?.assignment.title}</span>
+        <span className="sr-only">{words.week.blockAt(time(block.from), time(block.to), block.pinned)}</span>
+        {lines > 1 && (
+          <span className="line-clamp-1 text-quiet">{viewOfBlock(block, names)?.assignment.title}</span>
+        )}
       </button>
       {length.handle(words.week.lengthOf(title))}
     </div>

@@ -306,7 +306,7 @@ export function decideSame(
     if (decision !== 'act') return;
     const tasks = await writing.all('tasks');
     const own = remarks.flatMap(({ id }) => tasks.find(({ about }) => isAbout(about, id, null)) ?? []);
-    await joinInto(writing, [...new Set(own)]);
+    await joinInto(writing, { tasks: [...new Set(own)], once: true });
   });
 }
 

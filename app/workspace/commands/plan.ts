@@ -87,27 +87,33 @@ export function dropTask(workspace: Workspace, task: Task): Promise<void> {
 }
 
 /**
- * Joins tasks that ask for one thing: the first takes in what the others are about, their steps and what they need, and takes
- * as long as the longest and a little for each of the others.
+ * Joins tasks: the first takes in what the others are about, their steps, their minutes and what they need.
  */
 export function joinTasks(workspace: Workspace, tasks: readonly Task[]): Promise<void> {
-  return joinGroups(workspace, tasks[0].assignmentId, [tasks]);
+  return joinGroups(workspace, tasks[0].assignmentId, [{ tasks, once: false }]);
+}
+
+/** Tasks to be joined. */
+interface ToJoin {
+  readonly tasks: readonly Task[];
+  /** They ask for the same: it is done once, and looked after in each other place. */
+  readonly once: boolean;
 }
 
 /** The same for several groups of tasks, undone in one step. */
 export function joinGroups(
   workspace: Workspace,
   assignmentId: AssignmentId,
-  groups: readonly (readonly Task[])[],
+  groups: readonly ToJoin[],
 ): Promise<void> {
-  const label = words.undo.tasksJoined(groups.reduce((sum, { length }) => sum + length, 0));
+  const label = words.undo.tasksJoined(groups.reduce((sum, { tasks }) => sum + tasks.length, 0));
   return workspace.run(assignmentId, label, async (writing) => {
     for (const group of groups) await joinInto(writing, group);
   });
 }
 
 /** Joins tasks into the first of them. */
-export async function joinInto(writing: Writing, tasks: readonly Task[]): Promise<void> {
+export async function joinInto(writing: Writing, { tasks, once }: ToJoin): Promise<void> {
   const known: Task[] = [];
   for (const { id } of tasks) {
     const task = await writing.get('tasks', id);
@@ -121,7 +127,7 @@ export async function joinInto(writing: Writing, tasks: readonly Task[]): Promis
     about: known.flatMap(({ about }) => about),
     steps: known.flatMap(({ steps }) => steps),
     needs: [...new Set(known.flatMap(({ needs }) => needs))].filter((id) => !ids.has(id)),
-    minutes: joinedMinutes(known),
+    minutes: once ? onceMinutes(known) : known.reduce((sum, { minutes }) => sum + minutes, 0),
     done: known.every(({ done }) => done),
     touched: true,
   });
@@ -139,8 +145,8 @@ export async function joinInto(writing: Writing, tasks: readonly Task[]): Promis
     });
 }
 
-/** What is asked for once is done once, and looked after in each other place. */
-function joinedMinutes(tasks: readonly Task[]): number {
+/** What is asked for in several places is done once, and looked after in each other place. */
+function onceMinutes(tasks: readonly Task[]): number {
   const longest = Math.max(...tasks.map(({ minutes }) => minutes));
   return longest + (tasks.length - 1) * MINUTES_BY_KIND.mechanical;
 }
