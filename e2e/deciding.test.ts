@@ -24,7 +24,7 @@ pageTest(
     ]);
     await openStation(page, 'Decide');
     await seeText(page, 'Remark 1 of 6');
-    await seeText(page, 'Proposed: Act, it says:');
+    await seeText(page, 'Proposed: Act, since it says:');
     await page.keyboard.press('y');
     await until(
       page,
@@ -55,7 +55,7 @@ pageTest(
     }
     await page.keyboard.press('.');
     await seeText(page, 'Remark 5 of 6');
-    await seeText(page, 'so you decided 2 times about “comma splice”');
+    await seeText(page, 'since you decided so 2 times about “comma splice”');
     await page.keyboard.press('y');
     await seeText(page, '1 remark left to decide');
     await openStation(page, 'Plan');

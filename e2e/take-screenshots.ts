@@ -76,7 +76,12 @@ await page.goto(`${base}/plan`);
 await page.waitForSelector('[data-task]');
 await (await page.waitForSelector('[data-task] [role="checkbox"]'))?.click();
 await seeText(page, '1 of 9 done');
+await page.waitForSelector('[role="img"] svg');
+await seeText(page, 'Open the week');
 await shot('plan');
+await page.goto(`${desk.address}/week`);
+await page.waitForSelector('[data-block]');
+await shot('week');
 await page.goto(`${base}/revise`);
 await clickRole(page, 'button', 'Begin the new draft');
 await page.waitForSelector('[data-outcome="untouched"]');
@@ -104,7 +109,6 @@ desk.clock.advance(60_000);
 await seeText(page, 'Before and after');
 await shot('before-after');
 for (const [name, path, text] of [
-  ['changed', 'falling-head-lab', 'Marked with 17 now'],
   ['stages', 'policy-brief', 'Advice on the draft'],
   ['quiz', 'quiz-flow/read', 'Darcy'],
   ['posts', 'seminar-post-2/read', 'My twelve pipes'],

@@ -24,8 +24,8 @@ export const deciding = {
   inItsPlace: 'See it in its place',
   proposed: (decision: string) => `Proposed: ${decision}`,
   because: {
-    rule: (rule: string, count: number) => `so you decided ${count} times about “${rule}”`,
-    stance: (stance: string) => `it says: ${stance}`,
+    rule: (rule: string, count: number) => `since you decided so ${count} times about “${rule}”`,
+    stance: (stance: string) => `since it says: ${stance}`,
   },
   takeProposed: 'Take it',
   sameCalls: (numbers: string, count: number) =>
