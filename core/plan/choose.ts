@@ -96,7 +96,7 @@ function best(problem: Problem, minutes: number, mostBranches: number, inOrder: 
   if (late !== null) throw new NoChoice({ kind: 'due', id: problem.tasks[late].id });
   const fixed = Uint8Array.from(problem.must, (is) => (is === 1 ? IN : FREE));
   const free = new Float64Array(problem.arcs.length);
-  const found = search(problem, minutes, fixed, free, null, mostBranches);
+  const found = search(problem, minutes, fixed, free, null, mostBranches, !inOrder);
   // Unless nothing at all is possible, what must be done is a set.
   let taken = found.taken ?? problem.must;
   if (inOrder && found.bound <= worthOf(problem, taken))
@@ -121,7 +121,7 @@ function earliest(
     if (taken[index] === 0) {
       const tried = decide(problem, decided, index, IN);
       const found =
-        tried === null ? null : search(problem, minutes, tried, prices, worth, mostBranches).taken;
+        tried === null ? null : search(problem, minutes, tried, prices, worth, mostBranches, false).taken;
       if (found === null) {
         decided[index] = OUT;
         continue;

@@ -25,6 +25,7 @@ export type Proven = readonly { readonly at: number; readonly taken: Uint8Array 
  * The set that is worth most, or the first that is worth at least `wanted`; null for none.
  * @param given the prices to begin with
  * @param wanted null: the most there is
+ * @param provesLower whether the points below the best are wanted too
  */
 export function search(
   problem: Problem,
@@ -33,6 +34,7 @@ export function search(
   given: Float64Array,
   wanted: number | null,
   mostBranches: number,
+  provesLower: boolean,
 ): { taken: Uint8Array | null; bound: number; prices: Float64Array; proven: Proven } {
   const found: { taken: Uint8Array | null; worth: number } = {
     taken: null,
@@ -54,7 +56,8 @@ export function search(
       return { taken: found.taken, bound: whole(bound), prices, proven };
     }
     const rounds = looked === 0 && wanted === null ? ROUNDS.root : ROUNDS.branch;
-    const priced = priceIn(problem, minutes, branch, rounds, offer, () => found.worth);
+    const least = provesLower && looked === 0 ? () => -Infinity : () => leastOf(found.worth);
+    const priced = priceIn(problem, minutes, branch, rounds, offer, () => found.worth, least);
     if (priced === null) continue;
     if (looked === 0) ({ proven, prices } = priced);
     if (whole(priced.bound) <= found.worth) continue;
@@ -73,6 +76,11 @@ function whole(bound: number): number {
   return Math.floor(bound + 1e-6 * Math.max(1, Math.abs(bound) * 1e-6));
 }
 
+/** Below this nothing is worth more than so much, as `whole` has it. */
+function leastOf(worth: number): number {
+  return worth === -Infinity ? -Infinity : worth + 1 - 2e-6 * Math.max(1, Math.abs(worth) * 1e-6);
+}
+
 interface Priced {
   readonly bound: number;
   readonly prices: Float64Array;
@@ -89,6 +97,7 @@ function priceIn(
   rounds: number,
   offer: (set: Uint8Array) => void,
   most: () => number,
+  least: () => number,
 ): Priced | null {
   const { worth, order } = problem;
   // What is decided already needs no price; one that stayed would only lift the bound.
@@ -106,8 +115,9 @@ function priceIn(
       priced[needed] += prices[arc];
       priced[by] -= prices[arc];
     }
-    const at = frontier(problem.minutes, problem.due, priced, order, fixed, minutes);
-    if (at === null) return null;
+    const at = frontier(problem.minutes, problem.due, priced, order, fixed, minutes, least());
+    // Nothing of the branch is worth more than what is known.
+    if (at === null) return lowest === null ? null : { ...lowest, bound: most() };
     const taken = at.taken(at.size - 1);
     const bound = at.value(at.size - 1);
     if (isWhole(problem, taken)) offer(taken);
