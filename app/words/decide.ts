@@ -22,6 +22,11 @@ export const deciding = {
   undecided: 'Not decided',
   nextLevel: (level: string) => `Reached “${level}”.`,
   inItsPlace: 'See it in its place',
+  elsewhere: 'Does it hold elsewhere too?',
+  elsewhereFound: (sought: string, count: number, taken: number) =>
+    `“${sought}” stands at ${many(count, 'other place', 'other places')}${taken > 0 ? `, ${taken} taken` : ''}`,
+  elsewhereWords: 'Look for',
+  elsewhereNone: 'These words stand nowhere else in the paper.',
   proposed: (decision: string) => `Proposed: ${decision}`,
   because: {
     rule: (rule: string, count: number) => `since you decided so ${count} times about “${rule}”`,

@@ -1,3 +1,4 @@
+import { targetsOf } from '../anchors/elsewhere.ts';
 import { passagesOf } from '../anchors/passages.ts';
 import { answerKey } from '../model/own-ids.ts';
 import type { Remark } from '../model/remark.ts';
@@ -27,7 +28,9 @@ export function soughtOf(
   return remarks.flatMap((remark): Sought[] => {
     const onIt = marked !== null && remark.paperHash === marked.hash;
     const anchor = onIt ? (marked.anchors[remark.id] ?? null) : null;
-    const passages = onIt ? passagesOf(remark.targets, anchor, marked.squeezed) : [];
+    const passages = onIt
+      ? passagesOf(targetsOf(remark, understood.judgements), anchor, marked.squeezed)
+      : [];
     const judgement = understood.judgements.get(remark.id);
     const things = judgement === undefined ? [] : decidedThings(judgement);
     const stance = stanceOf(remark.id, understood);

@@ -17,6 +17,7 @@ import {
   VersionId,
 } from './ids.ts';
 import { AuthorRole, Receipt } from './facts.ts';
+import { TextQuote } from './remark.ts';
 import { promisePlaces } from './promises.ts';
 import { ItemAnswers, PostPlace, SentFile, SentPost } from './handed-in.ts';
 import { WorkKind } from './work-kind.ts';
@@ -103,6 +104,8 @@ export const Judgement = v.object({
   taken: v.optional(v.nullable(Taken), null),
   /** Its parts, in their order, once the student touched them; empty: as they are derived. */
   parts: v.optional(v.array(JudgedPart), []),
+  /** Other places of the paper that it is about too, as the student says. */
+  elsewhere: v.optional(v.array(TextQuote), []),
 });
 export type Judgement = v.InferOutput<typeof Judgement>;
 
@@ -431,7 +434,14 @@ export const Setting = v.variant('name', [
   v.object({
     name: v.literal('calendarGiven'),
     blocks: v.array(
-      v.object({ uid: v.string(), title: v.string(), from: Instant, to: Instant, sequence: v.number() }),
+      v.object({
+        uid: v.string(),
+        title: v.string(),
+        from: Instant,
+        to: Instant,
+        sequence: v.number(),
+        gone: v.boolean(),
+      }),
     ),
   }),
 ]);

@@ -28,6 +28,8 @@ import {
 import { PartsBar } from '../../shared/remark/PartsBar.tsx';
 import { Passage } from './Passage.tsx';
 import { Summary } from './Summary.tsx';
+import { Throughout } from './Throughout.tsx';
+import type { ReadPaper } from '../../workspace/storage/records.ts';
 import { remarkAddress } from '../../shared/page/addresses.ts';
 
 /** One remark at a time, large: its passage, what was said, what it is worth, and the five decisions. */
@@ -129,13 +131,13 @@ export function Deciding() {
       </div>
       <div className="grid gap-6 md:grid-cols-2">
         <Passage view={view} main={marked} remark={remark} />
-        <Said key={remark.id} view={view} remark={remark} />
+        <Said key={remark.id} view={view} remark={remark} marked={marked} />
       </div>
     </div>
   );
 }
 
-function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
+function Said({ view, remark, marked }: { view: AssignmentView; remark: Remark; marked: ReadPaper | null }) {
   const criterion = criterionFor(view, remark);
   const scaled = view.criteria.find((one) => one.criterion.id === criterion?.id);
   const level = scaled?.result?.level;
@@ -161,6 +163,7 @@ function Said({ view, remark }: { view: AssignmentView; remark: Remark }) {
       <ProposedDecision view={view} remark={remark} />
       <NoteField view={view} remark={remark} />
       <SameCalls view={view} remark={remark} />
+      <Throughout view={view} remark={remark} marked={marked} />
       <p className="mt-3 text-sm">
         <Link to={remarkAddress(remark)} className="font-semibold text-accent hover:underline">
           {words.deciding.inItsPlace}

@@ -1,6 +1,7 @@
 import { revise } from '../../words/revising.ts';
 import { useMemo, type RefObject } from 'react';
 import { inStep, risingPairs, type Pair } from '#core/anchors/in-step.ts';
+import { targetsOf } from '#core/anchors/elsewhere.ts';
 import { passagesOf } from '#core/anchors/passages.ts';
 import { decisionsIn } from '#core/tally/decided.ts';
 import { squeeze } from '#core/text/squeeze.ts';
@@ -29,7 +30,8 @@ export function MarkedVersion({
       const focused = remark.id === focusedId;
       const acts = decisionsIn(work.judgements.get(remark.id)).includes('act');
       if (!focused && !acts) return [];
-      return passagesOf(remark.targets, marked.anchors[remark.id] ?? null, text).map((span) => ({
+      const targets = targetsOf(remark, work.judgements);
+      return passagesOf(targets, marked.anchors[remark.id] ?? null, text).map((span) => ({
         ...span,
         id: remark.id,
         focused,

@@ -32,6 +32,7 @@ function judgementFor(remark: Remark, known: Judgement | null): Judgement {
       reply: '',
       taken: null,
       parts: [],
+      elsewhere: [],
     }
   );
 }
@@ -337,6 +338,18 @@ export function partRemark(workspace: Workspace, remark: Remark, apart: boolean)
   return workspace.run(remark.assignmentId, words.undo.parted, async (writing) => {
     const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
     await writing.put('judgements', { ...judgement, apart });
+  });
+}
+
+/** Says which other places of the paper a remark is about too. */
+export function setElsewhere(
+  workspace: Workspace,
+  remark: Remark,
+  elsewhere: Judgement['elsewhere'],
+): Promise<void> {
+  return workspace.run(remark.assignmentId, words.undo.elsewhere, async (writing) => {
+    const judgement = judgementFor(remark, await writing.get('judgements', remark.id));
+    await writing.put('judgements', { ...judgement, elsewhere });
   });
 }
 

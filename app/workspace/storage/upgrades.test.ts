@@ -161,6 +161,7 @@ describe('storage of version 11', () => {
 /** A record as it was before version 12, with what tasks and questions have since. */
 function sinceTwelve(store: StoreName, record: unknown): unknown {
   if (store === 'queries') return { ...(record as object), answer: '' };
+  if (store === 'judgements') return { ...(record as object), elsewhere: [] };
   return store === 'tasks' ? { ...(record as object), needs: [], pin: null, steps: [] } : record;
 }
 

@@ -233,11 +233,14 @@ export function upgradeFrom10(store: StoreName, _key: string, record: unknown): 
 
 const TaskOf11 = v.looseObject({ minutes: v.number() });
 
+const JudgementOf11 = v.looseObject({ remarkId: v.string() });
 const QueryOf11 = v.looseObject({ text: v.string() });
 
-/** Version 11 to 12: tasks may need others first, be in the plan or out of it by hand, and have steps; questions have answers. */
+/** Version 11 to 12: tasks may need others first, be in the plan or out of it by hand, and have steps; questions have answers, remarks other places. */
 export function upgradeFrom11(store: StoreName, _key: string, record: unknown): unknown {
   if (store === 'queries') return upgrading(QueryOf11, (query) => ({ ...query, answer: '' }))(record);
+  if (store === 'judgements')
+    return upgrading(JudgementOf11, (judgement) => ({ ...judgement, elsewhere: [] }))(record);
   if (store !== 'tasks') return record;
   return upgrading(TaskOf11, (task) => ({ ...task, needs: [], pin: null, steps: [] }))(record);
 }
