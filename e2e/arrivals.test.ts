@@ -261,6 +261,7 @@ describe('the assignment page', () => {
       await (await seeText(page, 'Ask about it')).click();
       await (await seeText(page, 'on the ask list')).click();
       await seeText(page, '1 to ask');
+      await page.waitForSelector('textarea[aria-label="Your question"]');
       const question = await page.$eval('textarea[aria-label="Your question"]', (field) => field.value);
       expect(question).toBe(
         'You wrote “See my notes in the file for each sheet.”, but I can’t find it. Where is it?',

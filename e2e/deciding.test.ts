@@ -90,14 +90,57 @@ pageTest(
     );
     await clickRole(page, 'button', 'Act on it');
     await seeText(page, 'You act on it.');
-    // What the marker asks the student stands in a list of its own.
-    await seeText(page, 'Waits for your answer');
     expect(await violationsInBoth(page)).toEqual([]);
     await page.goto(`${desk.address}/a/${REPORT}/plan`);
     await until(page, () => document.querySelectorAll('[data-task]').length === 1);
     await page.goto(`${desk.address}/a/${REPORT}/decide?remark=${encodeURIComponent(remark)}`);
     await seeText(page, 'Came back: The dry one.');
-    await page.goto(`${desk.address}/ask`);
+  },
+);
+
+pageTest(
+  'a remark holds for other places too: looked for, taken one by one, followed in the draft',
+  async ({ page, desk }) => {
+    await arrive(page, desk);
+    await page.goto(`${desk.address}/a/${REPORT}/decide`);
+    await seeText(page, 'Remark 1 of 52');
+    await page.keyboard.press('a');
+    await until(page, () => document.querySelector('main [aria-pressed="true"]') !== null);
+    await (await seeText(page, 'Does it hold elsewhere too?')).click();
+    const sought = await page.waitForSelector('::-p-aria([name="Look for"][role="textbox"])');
+    await sought?.type('healthier');
+    await seeText(page, 'These words stand nowhere else in the paper.');
+    await sought?.click({ count: 3 });
+    await page.keyboard.type('peat dams');
+    await until(page, () => /“peat dams” stands at \d+ other place/.test(document.body.textContent));
+    const boxes = await page.$$('main li [role="checkbox"]');
+    expect(boxes.length).toBeGreaterThan(0);
+    await boxes[0].click();
+    await seeText(page, ', 1 taken');
+    await saved(page);
+    expect(await violationsInBoth(page)).toEqual([]);
+    await page.reload();
+    await seeText(page, ', 1 taken');
+    await page.goto(`${desk.address}/a/${REPORT}/read`);
+    await page.waitForSelector('[data-slip]');
+    await page.goto(`${desk.address}/a/${REPORT}/revise`);
+    await clickRole(page, 'button', 'Begin the new draft');
+    await page.waitForSelector('[data-outcome="untouched"]');
+  },
+);
+
+pageTest(
+  'what somebody asks the student waits in a list of its own until it is answered',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await openMarked(page, desk, [
+      { by: 'Pascoe Wray', text: 'Did you weigh the moss wet or dry?' },
+      { by: 'Pascoe Wray', text: 'Give the units.' },
+      machine('Did you mean a full stop?'),
+    ]);
+    await clickRole(page, 'link', '0 to ask');
+    await seeText(page, 'Waits for your answer');
+    expect(await page.$$eval('main a ::-p-text(Answer it)', (all) => all.length)).toBe(1);
     await (await seeText(page, 'Answer it')).click();
     await until(page, () => location.pathname.endsWith('/read'));
   },

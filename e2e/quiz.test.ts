@@ -142,11 +142,16 @@ pageTest(
     await seeText(page, 'Question 1 of 12');
     const taking = await context.newPage();
     await taking.goto(page.url());
+    await taking.bringToFront();
     await taking.type('input[name="answer"]', '0.02');
+    await until(
+      taking,
+      () => document.querySelector<HTMLInputElement>('input[name="answer"]')?.value === '0.02',
+    );
     // Left before a button was pressed: what was typed is kept all the same.
     await taking.goto('about:blank');
-    await taking.close();
     await vi.waitFor(() => expect(sittingsAt(desk)[0].answers['darcy-1']).toEqual(['0.02']), 10_000);
+    await taking.close();
     await page.goto(`${desk.address}/a/quiz-flow/send`);
     desk.clock.advance(31 * MINUTE);
     await seeText(page, 'Receipt');

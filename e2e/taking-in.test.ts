@@ -184,6 +184,7 @@ describe('taking in', () => {
       await page.keyboard.press('Escape');
       await seeText(page, '“locked.pdf” is locked with a password. Type it here');
       await page.goto(`${desk.address}/shelf`);
+      await page.waitForSelector('section:first-of-type li');
       expect(await page.$$('section:first-of-type li')).toHaveLength(1);
     },
   );

@@ -169,6 +169,15 @@ pageTest(
     expect(changed.length).toBeGreaterThan(0);
     expect(new Set(again.map(({ uid }) => uid)).size).toBe(again.length);
 
+    // Made longer by its edge, by keys.
+    await (await page.waitForSelector(`::-p-aria([name="Length of “${two}”"][role="button"])`))?.focus();
+    await page.keyboard.press('Space');
+    await until(page, () => document.querySelector('[data-block] [aria-pressed="true"]') !== null);
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Space');
+    await seeText(page, 'Set to ');
+    await saved(page);
+
     // Busy times keep it free; bad events are named.
     const busy = join(folder, 'term.ics');
     await writeFile(
@@ -206,6 +215,13 @@ pageTest(
     await saved(page);
     await page.goto(`${desk.address}/a/${REPORT}/plan`);
     await seeText(page, ', 1 done');
+    await clickRole(page, 'button', 'Save as table (.csv)');
+    const table = await savedText(folder, '.csv');
+    expect(table.split('\r\n')[0]).toBe(
+      'Task,Kind of change,Minutes,Points behind,Expected gain,Remarks,Done,Steps',
+    );
+    expect(table.trimEnd().split('\r\n')).toHaveLength(1 + (await tasks(page)));
+    expect(table).toContain('Look it up');
     await rm(folder, { recursive: true, force: true });
   },
 );
@@ -255,6 +271,21 @@ pageTest(
     await seeText(page, 'Working on “');
     await clickRole(page, 'button', 'Stop');
     await until(page, () => !document.body.textContent.includes('Working on “'));
+    // A page that was closed meanwhile asks what of the time counts.
+    await clickRole(page, 'button', 'Start on it');
+    await seeText(page, 'Working on “');
+    await saved(page);
+    desk.clock.advance(40 * 60_000);
+    await page.reload();
+    await seeText(page, 'this page last saw it at');
+    expect(await violationsInBoth(page)).toEqual([]);
+    await clickRole(page, 'button', 'Until now: 40 min');
+    await until(page, () => !document.body.textContent.includes('this page last saw it at'));
+    await page.goto(`${desk.address}/a/${REPORT}/plan`);
+    await seeText(page, 'To do, in this order');
+    await until(page, () => document.querySelectorAll('[data-task]').length === 5);
+    for (const more of await page.$$('[data-task] ::-p-text(More)')) await more.click();
+    await seeText(page, '40 min spent');
   },
   PHONE,
 );

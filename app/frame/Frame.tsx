@@ -18,7 +18,6 @@ import * as words from '../words/en.ts';
 import { useOpenWorkspace, useSession, useWayIn } from '../workspace/state/use-session.ts';
 import { SignIn } from '../places/signing-in/SignIn.tsx';
 import { DropTarget } from './taking-in/DropTarget.tsx';
-import { Running } from './Running.tsx';
 import { Sign } from './Sign.tsx';
 import { useTakingIn } from './taking-in/use-take-in.ts';
 import { assignmentAddress } from '../shared/page/addresses.ts';
@@ -110,7 +109,7 @@ function OpenFrame() {
         <PlacesInBar />
       </Bar>
       <Banner />
-      <Running />
+      <Counted />
       <Content>
         <DropTarget>
           <Outlet />
@@ -124,6 +123,20 @@ function OpenFrame() {
       <PhonePlaces />
     </>
   );
+}
+
+// Comes when time is counted.
+const Running = lazy(async () => ({ default: (await import('./Running.tsx')).Running }));
+
+function Counted() {
+  const isCounted = useWorkspaceState(({ records }) =>
+    [...records.spells.values()].some(({ to }) => to === null),
+  );
+  return isCounted ? (
+    <Suspense>
+      <Running />
+    </Suspense>
+  ) : null;
 }
 
 function useMarkingNotices(): void {

@@ -45,7 +45,7 @@ function RunningSpell({ spell, task }: { spell: Spell; task: Task }) {
   const end = (toMs: number) => void endSpell(workspace, spell, toMs);
   return (
     <section
-      aria-label={words.week.title}
+      aria-label={words.week.counted}
       className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-sunken px-5 py-1 text-sm max-md:px-4"
     >
       <p className="min-w-0">

@@ -1,6 +1,7 @@
 import { many } from './many.ts';
 
 export const arrivals = {
+  littleTime: '20 minutes left: what first?',
   title: 'Came back',
   lead: (assignments: number, remarks: number) =>
     assignments === 0

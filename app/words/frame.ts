@@ -74,6 +74,7 @@ export const undo = {
   queryRemoved: 'question taken off the list',
   carried: 'carry mark',
   noted: 'note',
+  elsewhere: 'other places of a remark',
   answered: 'answer',
   writtenOn: 'going on to write here',
   wentBack: 'going back to a version',

@@ -212,8 +212,8 @@ export const week = {
   firstNone: 'No task fits into that. The shortest takes longer.',
   firstNoTask: 'There is no open task.',
   firstLine: (time: string, title: string) => `${time} · ${title}`,
-  firstLink: '20 minutes left: what first?',
   running: (title: string, time: string) => `Working on “${title}”: ${time}`,
+  counted: 'Time that is counted',
   stop: 'Stop',
   done: 'Done',
   stale: (title: string, from: string, seen: string) =>

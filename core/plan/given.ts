@@ -13,17 +13,29 @@ export interface GivenBlock {
   readonly to: Instant;
   /** How often it was changed since it was first given. */
   readonly sequence: number;
+  /** It was cancelled when it was given last. */
+  readonly gone: boolean;
+}
+
+/** What a calendar is given now, and what is known of it from then on. */
+interface Giving {
+  readonly blocks: readonly GivenBlock[];
+  /** What was given and is no more. */
+  readonly gone: readonly GivenBlock[];
+  readonly known: readonly GivenBlock[];
 }
 
 /**
- * The blocks to give now, and those that were given and are no more, with their numbers counted on where they changed.
- * @param known what was given last
+ * The blocks to give now, and those that were given and are no more, with their numbers counted on where they changed. What is
+ * over is left as it stands in the calendar.
+ * @param known what is known of what was given before
  */
 export function blocksToGive(
   known: readonly GivenBlock[],
   blocks: readonly PlacedBlock[],
   titleOf: (block: PlacedBlock) => string,
-): { readonly blocks: readonly GivenBlock[]; readonly gone: readonly GivenBlock[] } {
+  nowMs: number,
+): Giving {
   const knownByUid = new Map(known.map((one) => [one.uid, one]));
   const ordinals = new Map<string, number>();
   const now = blocks.map((block): GivenBlock => {
@@ -31,13 +43,23 @@ export function blocksToGive(
     const ordinal = ordinals.get(taskId) ?? 0;
     ordinals.set(taskId, ordinal + 1);
     const uid = `${taskId}/${ordinal}`;
-    const next = { uid, title: titleOf(block), from: instantOf(block.from), to: instantOf(block.to) };
+    const next = {
+      uid,
+      title: titleOf(block),
+      from: instantOf(block.from),
+      to: instantOf(block.to),
+      gone: false,
+    };
     const before = knownByUid.get(uid);
     if (before === undefined) return { ...next, sequence: 0 };
-    const isSame = before.title === next.title && before.from === next.from && before.to === next.to;
+    const isSame =
+      !before.gone && before.title === next.title && before.from === next.from && before.to === next.to;
     return { ...next, sequence: before.sequence + (isSame ? 0 : 1) };
   });
   const uids = new Set(now.map(({ uid }) => uid));
-  const gone = known.filter(({ uid }) => !uids.has(uid));
-  return { blocks: now, gone: gone.map((one) => ({ ...one, sequence: one.sequence + 1 })) };
+  const others = known.filter(({ uid }) => !uids.has(uid));
+  const isGone = ({ gone, to }: GivenBlock) => !gone && Date.parse(to) > nowMs;
+  const gone = others.filter(isGone).map((one) => ({ ...one, gone: true, sequence: one.sequence + 1 }));
+  // A number that was used is never used again for less, whatever comes of the task.
+  return { blocks: now, gone, known: [...now, ...gone, ...others.filter((one) => !isGone(one))] };
 }

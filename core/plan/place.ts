@@ -1,3 +1,4 @@
+import { inNeed } from './in-need.ts';
 import { without, type Span } from './spans.ts';
 
 /** Where the time goes: tasks of several assignments as blocks in the student's free time (computation.md 7). */
@@ -154,24 +155,6 @@ function minutesLeft(jobs: readonly Job[], pinned: readonly TaskBlock[]): Map<st
     }
   }
   return left;
-}
-
-/** Tasks in their order, but for each after all that it needs; what needs each other in a circle stays as it stood. */
-export function inNeed<Task extends Pick<PlaceableTask, 'id' | 'needs'>>(tasks: readonly Task[]): Task[] {
-  const byId = new Map(tasks.map((task) => [task.id, task]));
-  const placed = new Set<string>();
-  const order: Task[] = [];
-  const put = (task: Task) => {
-    if (placed.has(task.id)) return;
-    placed.add(task.id);
-    for (const id of task.needs) {
-      const needed = byId.get(id);
-      if (needed !== undefined) put(needed);
-    }
-    order.push(task);
-  };
-  tasks.forEach(put);
-  return order;
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { Remark } from '../model/remark.ts';
 import { quotedWords } from '../model/remark.ts';
 import type { ChangeKind, RemarkRef, Task } from '../model/work.ts';
-import { inNeed } from './place.ts';
+import { inNeed } from './in-need.ts';
 import { countWords } from '../text/words.ts';
 
 /** Minutes that a change of each kind is taken to need, until the student's own record says better. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { blocksToGive } from './given.ts';
+import { blocksToGive, type GivenBlock } from './given.ts';
 import { clockOf, hoursShown, hoursTyped, minuteOfDay } from './hours-typed.ts';
 import type { PlacedBlock } from './place.ts';
 import { daysFrom, hoursDrawn, minuteIn, mondayOf } from './week-days.ts';
@@ -106,22 +106,32 @@ describe('what a calendar is given', () => {
   });
   it('keeps its ids, counts what changed, and cancels what is no more', () => {
     const title = ({ taskIds }: PlacedBlock) => taskIds.join();
-    const first = blocksToGive(
-      [],
-      [block(['a'], '17:00'), block(['a'], '18:00'), block(['b'], '19:00')],
-      title,
-    );
-    expect(first.blocks.map(({ uid, sequence }) => [uid, sequence])).toEqual([
+    const give = (known: readonly GivenBlock[], blocks: readonly PlacedBlock[], clock: string) =>
+      blocksToGive(known, blocks, title, at(clock));
+    const told = (list: readonly GivenBlock[]) => list.map(({ uid, sequence }) => [uid, sequence]);
+    const all = [block(['a'], '17:00'), block(['a'], '18:00'), block(['b'], '19:00')];
+    const first = give([], all, '08:00');
+    expect(told(first.blocks)).toEqual([
       ['a/0', 0],
       ['a/1', 0],
       ['b/0', 0],
     ]);
-    const second = blocksToGive(first.blocks, [block(['a'], '17:00'), block(['b'], '19:30')], title);
-    expect(second.blocks.map(({ uid, sequence }) => [uid, sequence])).toEqual([
+    const second = give(first.known, [block(['a'], '17:00'), block(['b'], '19:30')], '08:00');
+    expect(told(second.blocks)).toEqual([
       ['a/0', 0],
       ['b/0', 1],
     ]);
-    expect(second.gone.map(({ uid, sequence }) => [uid, sequence])).toEqual([['a/1', 1]]);
+    expect(told(second.gone)).toEqual([['a/1', 1]]);
+    // Cancelled once; and when it comes again it counts on.
+    const third = give(second.known, [block(['a'], '17:00')], '08:00');
+    expect(told(third.gone)).toEqual([['b/0', 2]]);
+    expect(told(give(third.known, all, '08:00').blocks)).toEqual([
+      ['a/0', 0],
+      ['a/1', 2],
+      ['b/0', 3],
+    ]);
+    // What is over stays in the calendar as it was.
+    expect(told(give(first.known, [], '18:45').gone)).toEqual([['b/0', 1]]);
   });
 });
 

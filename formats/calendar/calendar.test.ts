@@ -147,6 +147,7 @@ describe('the blocks of a plan as a calendar', () => {
     from: asId(Instant, '2027-06-01T16:00:00.000Z'),
     to: asId(Instant, '2027-06-01T16:45:00.000Z'),
     sequence,
+    gone: false,
   });
   const text = writeCalendar(
     'Work on feedback',

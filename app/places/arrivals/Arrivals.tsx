@@ -187,7 +187,7 @@ function LittleTime({ views }: { views: readonly AssignmentView[] }) {
   if (!views.some(({ tasks }) => tasks.some(({ task }) => !task.done))) return null;
   return (
     <Link to="/week?minutes=20" className="font-semibold text-accent hover:underline">
-      {words.week.firstLink}
+      {words.arrivals.littleTime}
     </Link>
   );
 }

@@ -10,12 +10,17 @@ import { ownZone } from '../../shared/shown/own-zone.ts';
 import { daysUntil, shownDay, shownTime } from '../../shared/shown/shown.ts';
 import * as words from '../../words/en.ts';
 import { hundredths } from '#core/assignment/view.ts';
-import { useCalendars, useMinute, useTimeSettings, useWeekPlan } from '../../workspace/state/week.ts';
+import { useTimeSettings, type WeekPlan } from '../../workspace/state/week.ts';
+
+interface Placed {
+  readonly view: AssignmentView;
+  /** The work of all assignments; null until it was placed. */
+  readonly week: WeekPlan | null;
+  readonly nowMs: number;
+}
 
 /** The days until an assignment is due, with the time that its tasks have on them, and how far they are. */
-export function DaysAhead({ view }: { view: AssignmentView }) {
-  const nowMs = useMinute();
-  const plan = useWeekPlan(nowMs, useCalendars(nowMs));
+export function DaysAhead({ view, week: plan, nowMs }: Placed) {
   const zone = ownZone();
   const until = takenUntil(view);
   const totals = planTotals(view.tasks);
@@ -79,13 +84,12 @@ export function DaysAhead({ view }: { view: AssignmentView }) {
 /** The time that is free until an assignment is due, to be taken as the time there is. */
 export function FreeTime({
   view,
+  week: plan,
+  nowMs,
   onMinutes,
-}: {
-  view: AssignmentView;
+}: Placed & {
   onMinutes: (minutes: number) => void;
 }) {
-  const nowMs = useMinute();
-  const plan = useWeekPlan(nowMs, useCalendars(nowMs));
   const { marginHours } = useTimeSettings();
   const until = takenUntil(view);
   if (plan === null || until === null || until <= nowMs) return null;

@@ -20,7 +20,7 @@ import {
   splitTask,
 } from '../../workspace/commands/plan.ts';
 import { startSpell } from '../../workspace/commands/week.ts';
-import { useGradeGain } from '../../workspace/state/use-standing.ts';
+import { useGradeGain } from '../../workspace/state/use-grade-gain.ts';
 import { useSpent } from '../../workspace/state/week.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { titleOfRemark } from './remark-title.ts';

@@ -172,7 +172,11 @@ function ExportButton({ plan, names }: { plan: WeekPlan; names: Names }) {
   const workspace = useWorkspace();
   const save = async () => {
     const known = settingIn(workspace.records.settings, 'calendarGiven')?.blocks ?? [];
-    const { blocks, gone } = blocksToGive(known, plan.blocks, (block) => titleOfBlock(block, names));
+    const {
+      blocks,
+      gone,
+      known: next,
+    } = blocksToGive(known, plan.blocks, (block) => titleOfBlock(block, names), workspace.nowMs());
     const byUid = new Map(blocks.map((given, index) => [given.uid, plan.blocks[index]]));
     const says = ({ uid }: { readonly uid: string }) => {
       const block = byUid.get(uid);
@@ -181,7 +185,7 @@ function ExportButton({ plan, names }: { plan: WeekPlan; names: Names }) {
     const { writeCalendar } = await import('#formats/calendar/write-calendar.ts');
     const text = writeCalendar(words.week.calendarName, blocks, gone, says, workspace.now());
     offerFile('juncture-week.ics', new TextEncoder().encode(text), 'text/calendar');
-    await keepGiven(workspace, blocks);
+    await keepGiven(workspace, next);
     toast.success(words.week.exported('juncture-week.ics'));
   };
   return (

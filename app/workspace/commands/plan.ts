@@ -66,7 +66,7 @@ export async function removeTask(writing: Writing, { id }: Task): Promise<void> 
   await replaceIn(writing, id, null);
 }
 
-/** Puts a task in another's place, null for none, wherever one is needed or has time set aside. */
+/** Puts a task in another's place, null for none, wherever one is needed, or has time set aside or spent on it. */
 async function replaceIn(writing: Writing, id: TaskId, by: TaskId | null): Promise<void> {
   const replaced = (ids: readonly TaskId[], self: TaskId | null) =>
     [...new Set(ids.flatMap((one) => (one === id ? (by ?? []) : one)))].filter((one) => one !== self);
@@ -79,6 +79,9 @@ async function replaceIn(writing: Writing, id: TaskId, by: TaskId | null): Promi
     if (taskIds.length > 0) await writing.put('blocks', { ...block, taskIds });
     else await writing.remove('blocks', block.id);
   }
+  if (by === null) return;
+  for (const spell of await writing.all('spells'))
+    if (spell.taskId === id) await writing.put('spells', { ...spell, taskId: by });
 }
 
 /** Takes a task of the student's own away. */

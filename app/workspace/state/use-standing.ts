@@ -1,8 +1,6 @@
 import { useMemo } from 'react';
-import { gradeGain, type GradeGain } from '#core/assignment/grade-gain.ts';
 import { recordsIn } from '#core/assignment/records.ts';
 import { ifsOf, type Ifs, type Standing } from '#core/assignment/standing.ts';
-import type { AssignmentView } from '#core/assignment/view.ts';
 import { worthOf, type Worth } from '#core/assignment/worth.ts';
 import { useWorkspace, useWorkspaceState } from '../use-workspace.ts';
 
@@ -21,10 +19,4 @@ export function useIfs(standing: Standing): Ifs | null {
 export function useWorth(assignmentId: string): Worth | null {
   const records = useWorkspaceState((state) => state.records);
   return useMemo(() => worthOf(recordsIn(records), assignmentId), [records, assignmentId]);
-}
-
-/** What points won on an assignment do to the course grade; null where nobody can tell. @param gain hundredths of a point */
-export function useGradeGain(view: AssignmentView, gain: number): GradeGain | null {
-  const records = useWorkspaceState((state) => state.records);
-  return useMemo(() => gradeGain(recordsIn(records), view, gain), [records, view, gain]);
 }

@@ -94,18 +94,22 @@ function useRange(nowMs: number): Span {
   const views = useAllViews();
   const zone = ownZone();
   const today = dayOf(nowMs, zone);
-  return useMemo(() => {
-    const last = Math.max(
-      0,
-      ...views.flatMap(({ assignment: { dueAt, extendedTo, closesAt } }) =>
-        [dueAt, extendedTo, closesAt].flatMap((at) => (at === null ? [] : Date.parse(at))),
+  const last = useMemo(
+    () =>
+      Math.max(
+        0,
+        ...views.flatMap(({ assignment: { dueAt, extendedTo, closesAt } }) =>
+          [dueAt, extendedTo, closesAt].flatMap((at) => (at === null ? [] : Date.parse(at))),
+        ),
       ),
-    );
+    [views],
+  );
+  return useMemo(() => {
     const from = momentOf(today, '00:00', zone);
     const days = Math.ceil((last - from) / (24 * HOUR_MS)) + DAYS_BEYOND;
     const to = momentOf(dayAfter(today, Math.min(MOST_DAYS, Math.max(LEAST_DAYS, days))), '00:00', zone);
     return { from, to };
-  }, [views, today, zone]);
+  }, [last, today, zone]);
 }
 
 /** What was read of calendars, by what was asked. */
