@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { exampleJudgement, exampleRemark } from '../model/example.ts';
 import type { Remark } from '../model/remark.ts';
 import { squeeze } from '../text/squeeze.ts';
-import { placesElsewhere, targetsOf, wordsToSeek } from './elsewhere.ts';
+import { placesElsewhere, targetsOf } from './elsewhere.ts';
 import { passagesOf } from './passages.ts';
 
 const TEXT =
@@ -18,19 +18,6 @@ const remark = (text: string, exact: string | null, more: Partial<Remark> = {}) 
         : [{ kind: 'words', page: 1, quads: [], rect: null, quote: { exact, prefix: '', suffix: '' } }],
     ...more,
   });
-
-describe('words that a remark may mean wherever they stand', () => {
-  it('are those it replaces, quotes, or hangs on, where they are few', () => {
-    expect(wordsToSeek(remark('Say “suggests” instead of “proves” throughout.', 'This proves'))).toEqual([
-      'proves',
-      'suggests',
-      'This proves',
-    ]);
-    expect(wordsToSeek(remark('Too strong.', 'proves'))).toEqual(['proves']);
-    expect(wordsToSeek(remark('Too strong.', 'This proves that the dams work.'))).toEqual([]);
-    expect(wordsToSeek(remark('Well done.', null))).toEqual([]);
-  });
-});
 
 describe('their places', () => {
   const at = (words: string, own: readonly { from: number; to: number }[] = []) =>

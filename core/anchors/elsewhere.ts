@@ -1,31 +1,13 @@
-import { quotedWords, type Remark, type Target, type TextQuote } from '../model/remark.ts';
+import type { Remark, Target, TextQuote } from '../model/remark.ts';
 import type { Judgement } from '../model/work.ts';
-import { suggestedWording } from '../saying/wording.ts';
 import { foldedText, placesOfWords } from '../text/find.ts';
 import { quoteOf } from '../text/quotation.ts';
 import type { Span } from '../text/span.ts';
-import { countWords } from '../text/words.ts';
 
 /** Where else in a paper the words stand that a remark is about. */
 
-/** Longer passages than this are no pattern: they stand in a paper once. */
-const PATTERN_WORDS = 4;
 /** So many places are offered. */
 const MOST_PLACES = 40;
-const QUOTED = /["“‘„«]([^"”’“»]{2,60})["”’“»]/gu;
-
-/** The words that a remark may mean wherever they stand: those it puts others in the place of, quotes, or hangs on. */
-export function wordsToSeek(remark: Remark): string[] {
-  const suggested = suggestedWording(remark);
-  const hangsOn = quotedWords(remark) ?? '';
-  const found = [
-    ...(suggested === null ? [] : [suggested.before]),
-    ...[...remark.text.matchAll(QUOTED)].map(([, words]) => words),
-    hangsOn,
-  ].map((words) => words.trim());
-  return [...new Set(found)].filter((words) => words !== '' && countWords(words) <= PATTERN_WORDS);
-}
-
 /** A place of such words. */
 export interface Elsewhere {
   readonly span: Span;

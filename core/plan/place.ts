@@ -4,7 +4,7 @@ import { without, type Span } from './spans.ts';
 /** Where the time goes: tasks of several assignments as blocks in the student's free time (computation.md 7). */
 
 /** A task that is to be placed. */
-export interface PlaceableTask {
+interface PlaceableTask {
   readonly id: string;
   /** What is still to be done of it: a whole number, 1 or more. */
   readonly minutes: number;

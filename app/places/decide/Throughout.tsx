@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { isSameQuote, placesElsewhere, wordsToSeek } from '#core/anchors/elsewhere.ts';
+import { isSameQuote, placesElsewhere } from '#core/anchors/elsewhere.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { quotedWords, type Remark } from '#core/model/remark.ts';
+import { wordsToSeek } from '#core/saying/seek.ts';
 import type { Span } from '#core/text/span.ts';
 import { CheckBox } from '../../shared/controls/CheckBox.tsx';
 import { Fold } from '../../shared/controls/Fold.tsx';

@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest';
+import { exampleRemark } from '../model/example.ts';
+import type { Remark } from '../model/remark.ts';
+import { wordsToSeek } from './seek.ts';
+
+const remark = (text: string, exact: string | null, more: Partial<Remark> = {}) =>
+  exampleRemark({
+    id: 'r',
+    text,
+    targets:
+      exact === null
+        ? [{ kind: 'whole' }]
+        : [{ kind: 'words', page: 1, quads: [], rect: null, quote: { exact, prefix: '', suffix: '' } }],
+    ...more,
+  });
+
+describe('words that a remark may mean wherever they stand', () => {
+  it('are those it replaces, quotes, or hangs on, where they are few', () => {
+    expect(wordsToSeek(remark('Say “suggests” instead of “proves” throughout.', 'This proves'))).toEqual([
+      'proves',
+      'suggests',
+      'This proves',
+    ]);
+    expect(wordsToSeek(remark('Too strong.', 'proves'))).toEqual(['proves']);
+    expect(wordsToSeek(remark('Too strong.', 'This proves that the dams work.'))).toEqual([]);
+    expect(wordsToSeek(remark('Well done.', null))).toEqual([]);
+  });
+});
