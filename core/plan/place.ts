@@ -41,6 +41,7 @@ export interface Unplaced {
   readonly fits: number | null;
 }
 
+/** Where the time goes, and what has no place in it. */
 export interface Placement {
   /** By time. */
   readonly blocks: readonly PlacedBlock[];

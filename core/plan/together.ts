@@ -7,6 +7,7 @@ import { likenessOf, THEME_LIKENESS } from './likeness.ts';
 /** Why tasks belong together, the surest reason first. */
 type TogetherReason = 'passage' | 'rule' | 'resource' | 'paragraph' | 'theme';
 
+/** Tasks that could be one, and why. */
 export interface Together {
   readonly reason: TogetherReason;
   /** Two or more, in the order given. */

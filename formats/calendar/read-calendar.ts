@@ -20,6 +20,7 @@ interface CalendarFault {
   readonly detail: string;
 }
 
+/** What was read of a calendar. */
 export interface BusyTimes {
   /** By time. */
   readonly spans: readonly BusySpan[];

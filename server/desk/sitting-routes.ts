@@ -178,8 +178,10 @@ function takingRoutes({ desk, clock, notices }: DeskParts, sorry: Sorry): Router
     }
     const answer = answerIn(asked.output, question);
     const keep = () => answerInSitting(desk, clock.now(), found.sitting.id, question.id, answer);
-    // The script keeps what is typed and stays on the page; a form goes on to where its button says.
-    if (request.get('Desk-Keep') !== undefined) response.status(keep() === 'kept' ? 204 : 409).end();
+    // The script keeps what is typed and stays on the page; a form goes on to where its button says. What a page that is
+    // left sends with its last breath has no headers of its own.
+    const keeps = request.get('Desk-Keep') !== undefined || 'desk-keep' in asked.output;
+    if (keeps) response.status(keep() === 'kept' ? 204 : 409).end();
     else {
       const { to, [seenField]: seen } = asked.output as Readonly<Partial<AnswerForm>>;
       if (seen !== JSON.stringify(answer)) keep();

@@ -198,10 +198,13 @@ describe('the desk’s own pages', () => {
     const { location } = (await post('/desk/quizzes/quiz-flow/sittings')).headers;
     expect((await post(location, { answer: '0.0' }).set('Desk-Keep', '1')).status).toBe(204);
     expect(desk.state.sittings[0].answers['darcy-1']).toEqual(['0.0']);
+    // What a page sends that is left has no headers of its own.
+    expect((await post(location, { answer: '0.01', 'desk-keep': '1' })).status).toBe(204);
+    expect(desk.state.sittings[0].answers['darcy-1']).toEqual(['0.01']);
     clock.advance(31 * MINUTE);
     expect((await post(location, { answer: '0.02' }).set('Desk-Keep', '1')).status).toBe(409);
     expect((await post(location, { answer: '0.02', to: '2' })).status).toBe(303);
-    expect(desk.state.sittings[0].answers['darcy-1']).toEqual(['0.0']);
+    expect(desk.state.sittings[0].answers['darcy-1']).toEqual(['0.01']);
   });
 
   it('never put an older answer in the place of a newer one from another tab', async () => {
