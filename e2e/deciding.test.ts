@@ -121,11 +121,22 @@ pageTest(
     expect(await violationsInBoth(page)).toEqual([]);
     await page.reload();
     await seeText(page, ', 1 taken');
+    const remark = page.url();
     await page.goto(`${desk.address}/a/${REPORT}/read`);
     await page.waitForSelector('[data-slip]');
     await page.goto(`${desk.address}/a/${REPORT}/revise`);
     await clickRole(page, 'button', 'Begin the new draft');
     await page.waitForSelector('[data-outcome="untouched"]');
+    await page.goto(remark);
+    await seeText(page, ', 1 taken');
+    await (await seeText(page, ', 1 taken')).click();
+    await (await page.waitForSelector('main li [role="checkbox"]'))?.click();
+    await until(page, () => !document.body.textContent.includes(', 1 taken'));
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await seeText(page, 'Undone: other places of a remark');
+    await seeText(page, ', 1 taken');
   },
 );
 

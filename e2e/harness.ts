@@ -2,13 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, {
-  TimeoutError,
-  type Browser,
-  type BrowserContext,
-  type ElementHandle,
-  type Page,
-} from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type ElementHandle, type Page } from 'puppeteer-core';
 import { buildDesk } from '#demo/build-desk.ts';
 import { steppedClock, type SteppedClock } from '#server/clock.ts';
 import { withFact, type DeskContent, type NewFact } from '#server/desk/desk-state.ts';
@@ -268,20 +262,22 @@ export async function signIn(page: Page, desk: Desk): Promise<void> {
 
 /** Opens a station of the report through the line. */
 export async function openStation(page: Page, station: string): Promise<void> {
-  const isThere = (path: string) => location.pathname.endsWith(path);
-  const path = `/${station.toLowerCase()}`;
-  // A line that has just moved may be missed by a click: as anybody would, it is clicked again.
-  for (let tries = 0; tries < 5 && !(await page.evaluate(isThere, path)); tries++) {
-    const link = await page.waitForSelector(
-      `nav[aria-label="The line of this assignment"] ::-p-text(${station})`,
-      PATIENCE,
-    );
-    await link?.click();
-    await page.waitForFunction(isThere, { timeout: 4000, polling: 50 }, path).catch((error: unknown) => {
-      if (!(error instanceof TimeoutError)) throw error;
-    });
-  }
-  await until(page, isThere, path);
+  const link = await page.waitForSelector(
+    `nav[aria-label="The line of this assignment"] ::-p-text(${station})`,
+    PATIENCE,
+  );
+  // A line that is still being laid out would be missed by the click.
+  await page.waitForFunction(
+    (element) =>
+      new Promise<boolean>((resolve) => {
+        const before = JSON.stringify(element?.getBoundingClientRect());
+        setTimeout(() => resolve(JSON.stringify(element?.getBoundingClientRect()) === before), 150);
+      }),
+    { ...PATIENCE, polling: 50 },
+    link,
+  );
+  await link?.click();
+  await until(page, (path) => location.pathname.endsWith(path), `/${station.toLowerCase()}`);
 }
 
 export function keepFailure(name: string, screenshot: Uint8Array, log: readonly string[]): void {

@@ -69,6 +69,23 @@ pageTest(
     await until(page, () => document.querySelectorAll('[data-task]').length < 30);
     expect(await tasks(page)).toBe(joined);
 
+    // The others are left apart, and not proposed again.
+    const apart = '::-p-aria([name="Leave them apart"][role="button"])';
+    const groups = (await page.$$(apart)).length;
+    expect(groups).toBeGreaterThan(0);
+    for (let left = groups; left > 0; left--) {
+      await (await page.waitForSelector(apart))?.click();
+      await until(
+        page,
+        (now) => (/could be one task \((\d+)/.exec(document.body.textContent)?.[1] ?? '0') === now,
+        String(left - 1),
+      );
+    }
+    await saved(page);
+    await page.reload();
+    await until(page, () => document.querySelectorAll('[data-task]').length > 0);
+    expect(await page.$('::-p-text(These could be one task)')).toBeNull();
+
     // The minutes there are stay; a row that is worked in stays where it is.
     await page.focus('[role="slider"]');
     await page.keyboard.press('Home');
@@ -174,6 +191,11 @@ pageTest(
     await page.keyboard.press('Space');
     await until(page, () => document.querySelector('[data-block] [aria-pressed="true"]') !== null);
     await page.keyboard.press('ArrowDown');
+    await until(page, () =>
+      [...document.querySelectorAll('main [role="status"]')].some((one) =>
+        /^\w{3} \d+ \w+ \d\d:\d\d to/.test(one.textContent),
+      ),
+    );
     await page.keyboard.press('Space');
     await seeText(page, 'Set to ');
     await saved(page);
