@@ -1,23 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { exampleJudgement, exampleRemark } from '../model/example.ts';
-import type { Remark } from '../model/remark.ts';
+import { exampleJudgement, exampleRemark, wordsTarget } from '../model/example.ts';
 import { squeeze } from '../text/squeeze.ts';
 import { placesElsewhere, targetsOf } from './elsewhere.ts';
 import { passagesOf } from './passages.ts';
 
 const TEXT =
   'This proves that the dams work. It Proves nothing else. The improves of one and the proves-all of another. It proves\nthat.';
-const remark = (text: string, exact: string | null, more: Partial<Remark> = {}) =>
-  exampleRemark({
-    id: 'r',
-    text,
-    targets:
-      exact === null
-        ? [{ kind: 'whole' }]
-        : [{ kind: 'words', page: 1, quads: [], rect: null, quote: { exact, prefix: '', suffix: '' } }],
-    ...more,
-  });
+const remark = (text: string, exact: string | null) =>
+  exampleRemark({ id: 'r', text, ...(exact !== null && { targets: [wordsTarget(exact, 1)] }) });
 
 describe('their places', () => {
   const at = (words: string, own: readonly { from: number; to: number }[] = []) =>

@@ -5,6 +5,7 @@ import { likenessOf, THEME_LIKENESS } from '../plan/likeness.ts';
 import { CALLS_FOR_CHANGE } from '../saying/saying.ts';
 import { stanceOf } from '../saying/saying-of.ts';
 import { isDecided } from '../tally/decided.ts';
+import { stemsOf } from '../text/stems.ts';
 import type { AssignmentView } from './view.ts';
 
 /** What could be decided about a remark, and why; the student decides. */
@@ -71,7 +72,7 @@ export function sameCalls(
   const others = known.remarks.filter(
     (one) => one.id !== remark.id && !isDecided(known.judgements.get(one.id)),
   );
-  const alike = likenessOf([remark, ...others].map(({ text }) => text));
+  const alike = likenessOf([remark, ...others].map(stemsIn));
   const words = plain(remark.text);
   // Praise is often worded like the blame beside it.
   const calls = ({ id }: Remark) => CALLS_FOR_CHANGE.has(stanceOf(id, known) ?? 'note');
@@ -81,6 +82,17 @@ export function sameCalls(
       (words !== '' && plain(one.text) === words) ||
       (alike(0, index + 1) >= THEME_LIKENESS && calls(remark) && calls(one)),
   );
+}
+
+/** Looked for anew with each remark that is shown, over all that are not decided. */
+const stemsByRemark = new WeakMap<Remark, ReadonlySet<string>>();
+
+function stemsIn(remark: Remark): ReadonlySet<string> {
+  const known = stemsByRemark.get(remark);
+  if (known !== undefined) return known;
+  const stems = new Set(stemsOf(remark.text));
+  stemsByRemark.set(remark, stems);
+  return stems;
 }
 
 function plain(text: string): string {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { askList } from '../asks/ask-list.ts';
 import { lineOf, type LineInput } from '../line/stations.ts';
 import { instantOf } from '../model/ids.ts';
-import { exampleJudgement, exampleRemark } from '../model/example.ts';
+import { exampleJudgement, exampleRemark, exampleTask } from '../model/example.ts';
 import { inReadingOrder, type Remark } from '../model/remark.ts';
 import { answerKey } from '../model/own-ids.ts';
 import type { Decision, GivenAnswer, JudgedPart, Query, Reading, RemarkRef, Task } from '../model/work.ts';
@@ -16,21 +16,8 @@ const id = (text: string) => text as never;
 const remark = (key: string, more: Partial<Remark> = {}) =>
   exampleRemark({ id: key, text: 'Say why. And when.', ...more });
 const judgement = (decision: Decision | null, carry = false) => exampleJudgement('r', { decision, carry });
-const task = (key: string, more: Partial<Task> = {}): Task => ({
-  id: id(key),
-  assignmentId: id('a'),
-  title: key,
-  kind: 'sentence',
-  minutes: 10,
-  about: [{ remarkId: id('r'), partId: null }],
-  done: false,
-  rank: null,
-  touched: false,
-  needs: [],
-  pin: null,
-  steps: [],
-  ...more,
-});
+const task = (key: string, more: Partial<Task> = {}) =>
+  exampleTask(key, { about: [{ remarkId: 'r', partId: null }], ...more });
 const query = (key: string, person: string, put: boolean): Query => ({
   id: id(key),
   assignmentId: id('a'),

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { Assignment, Attempt, Course, FileFact, Marking, Rubric } from './facts.ts';
 import { Remark } from './remark.ts';
-import { Judgement } from './work.ts';
+import { Judgement, Task } from './work.ts';
 
 /** Records to be used in tests: plain ones, with what a test cares for put in. */
 
@@ -49,6 +49,25 @@ export function exampleJudgement(remarkId: string, given: Some<Judgement> = {}):
     carry: false,
     note: '',
     stance: null,
+    ...given,
+  });
+}
+
+/** A task for tests: a sentence to be changed, about nothing, but for what is given. */
+export function exampleTask(id: string, given: Some<Task> = {}): Task {
+  return v.parse(Task, {
+    id,
+    assignmentId: 'a',
+    title: id,
+    kind: 'sentence',
+    minutes: 10,
+    about: [],
+    done: false,
+    rank: null,
+    touched: false,
+    needs: [],
+    pin: null,
+    steps: [],
     ...given,
   });
 }

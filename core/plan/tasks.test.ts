@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lineOf, type LineInput } from '../line/stations.ts';
+import { exampleTask } from '../model/example.ts';
 import type { RemarkRef, Task } from '../model/work.ts';
 import { planOrder, planTotals } from './tasks.ts';
 
@@ -13,20 +14,9 @@ const task = fc.record({
 const tasks = fc
   .uniqueArray(fc.tuple(fc.integer({ min: 0, max: 99 }), task), { selector: ([key]) => key })
   .map((list) =>
-    list.map(([key, { minutes, remark, done, rank }]): Task => ({
-      id: `task ${key}` as never,
-      assignmentId: 'a' as never,
-      title: `Task ${key}`,
-      kind: 'sentence',
-      minutes,
-      about: [{ remarkId: `r${remark}` as never, partId: null }],
-      done,
-      rank,
-      touched: false,
-      needs: [],
-      pin: null,
-      steps: [],
-    })),
+    list.map(([key, { minutes, remark, done, rank }]) =>
+      exampleTask(`task ${key}`, { minutes, about: [{ remarkId: `r${remark}`, partId: null }], done, rank }),
+    ),
   );
 const points = new Map(Array.from({ length: 5 }, (_, i) => [`r${i}`, i * 40]));
 const behind = ({ remarkId }: RemarkRef) => ({ points: points.get(remarkId) ?? null, importance: 0 });
@@ -58,26 +48,11 @@ describe('the order of tasks', () => {
   });
 
   it('puts structure before wording, and each task after what it needs', () => {
-    const named = (id: string, more: Partial<Task>): Task => ({
-      id: id as never,
-      assignmentId: 'a' as never,
-      title: id,
-      kind: 'sentence',
-      minutes: 10,
-      about: [],
-      done: false,
-      rank: null,
-      touched: false,
-      needs: [],
-      pin: null,
-      steps: [],
-      ...more,
-    });
     const given = [
-      named('b', { needs: ['d' as never] }),
-      named('a', { about: [{ remarkId: 'r1' as never, partId: null }] }),
-      named('c', { kind: 'structure' }),
-      named('d', {}),
+      exampleTask('b', { needs: ['d'] }),
+      exampleTask('a', { about: [{ remarkId: 'r1', partId: null }] }),
+      exampleTask('c', { kind: 'structure' }),
+      exampleTask('d'),
     ];
     expect(planOrder(given, behind).map(({ task: { id } }) => id)).toEqual(['c', 'a', 'd', 'b']);
   });

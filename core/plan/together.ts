@@ -1,5 +1,6 @@
 import { quotedWords, type Remark } from '../model/remark.ts';
 import type { Task } from '../model/work.ts';
+import { stemsOf } from '../text/stems.ts';
 import { likenessOf, THEME_LIKENESS } from './likeness.ts';
 
 /** Tasks that ask for one thing, as far as it can be told from their remarks. */
@@ -84,7 +85,7 @@ function resourcesIn(text: string): string[] {
 /** Tasks whose remarks are about much the same: each is like the first of its group. */
 function themesOf(tasks: readonly Task[], remarksOf: (task: Task) => readonly Remark[]): Task[][] {
   const alike = likenessOf(
-    tasks.map((task) => [task.title, ...remarksOf(task).map(({ text }) => text)].join(' ')),
+    tasks.map((task) => new Set([task.title, ...remarksOf(task).map(({ text }) => text)].flatMap(stemsOf))),
   );
   const grouped = new Set<number>();
   const groups: Task[][] = [];

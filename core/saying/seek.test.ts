@@ -1,18 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { exampleRemark } from '../model/example.ts';
-import type { Remark } from '../model/remark.ts';
+import { exampleRemark, wordsTarget } from '../model/example.ts';
 import { wordsToSeek } from './seek.ts';
 
-const remark = (text: string, exact: string | null, more: Partial<Remark> = {}) =>
-  exampleRemark({
-    id: 'r',
-    text,
-    targets:
-      exact === null
-        ? [{ kind: 'whole' }]
-        : [{ kind: 'words', page: 1, quads: [], rect: null, quote: { exact, prefix: '', suffix: '' } }],
-    ...more,
-  });
+const remark = (text: string, exact: string | null) =>
+  exampleRemark({ id: 'r', text, ...(exact !== null && { targets: [wordsTarget(exact, 1)] }) });
 
 describe('words that a remark may mean wherever they stand', () => {
   it('are those it replaces, quotes, or hangs on, where they are few', () => {

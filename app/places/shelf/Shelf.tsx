@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Instant } from '#core/model/ids.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { FileButton } from '../../shared/controls/FileButton.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { offerFile } from '../../shared/page/notify.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
@@ -47,8 +48,7 @@ function Backup() {
       setBusy(false);
     }
   };
-  const check = async (file: File | undefined) => {
-    if (file === undefined) return;
+  const check = async (file: File) => {
     const notice = toast.loading(words.shelf.checking);
     const bytes = await bytesOfFile(file);
     const result = typeof bytes === 'string' ? null : await checkBackup(bytes);
@@ -74,18 +74,11 @@ function Backup() {
       <Button look="main" disabled={busy} onClick={() => void saveAll()}>
         {words.shelf.save}
       </Button>
-      <label className="inline-flex min-h-9 cursor-pointer items-center rounded-md border border-rule-strong/60 bg-surface px-3 font-semibold focus-within:outline-2 focus-within:outline-accent hover:border-ink">
-        {words.shelf.restore}
-        <input
-          type="file"
-          accept=".zip,application/zip"
-          className="sr-only"
-          onChange={(event) => {
-            void check(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileButton
+        label={words.shelf.restore}
+        accept=".zip,application/zip"
+        onFile={(file) => void check(file)}
+      />
       <Dialog
         open={checked !== null}
         onClose={() => setChecked(null)}

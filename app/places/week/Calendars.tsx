@@ -1,4 +1,5 @@
 import { toast } from 'sonner';
+import { FileButton } from '../../shared/controls/FileButton.tsx';
 import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { bytesOfFile } from '../../shared/files/file-bytes.ts';
@@ -14,8 +15,7 @@ const FAULTS_SHOWN = 5;
 /** Calendar files whose times are kept free of work. */
 export function Calendars({ calendars }: { calendars: readonly BusyCalendar[] }) {
   const workspace = useWorkspace();
-  const add = async (file: File | undefined) => {
-    if (file === undefined) return;
+  const add = async (file: File) => {
     const bytes = await bytesOfFile(file);
     if (typeof bytes === 'string') toast.error(bytes);
     else await addCalendar(workspace, file.name, bytes).catch(tellNotTaken);
@@ -38,18 +38,12 @@ export function Calendars({ calendars }: { calendars: readonly BusyCalendar[] })
           </li>
         ))}
       </ul>
-      <label className="mt-1 inline-flex min-h-9 cursor-pointer items-center rounded-md border border-rule-strong/60 bg-surface px-3 font-semibold focus-within:outline-2 focus-within:outline-accent hover:border-ink">
-        {words.week.addCalendar}
-        <input
-          type="file"
-          accept=".ics,text/calendar"
-          className="sr-only"
-          onChange={(event) => {
-            void add(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileButton
+        label={words.week.addCalendar}
+        accept=".ics,text/calendar"
+        onFile={(file) => void add(file)}
+        className="mt-1"
+      />
     </section>
   );
 }

@@ -12,6 +12,7 @@ import {
   exampleRemark,
   exampleRubric,
   wordsTarget,
+  exampleTask,
 } from '#core/model/example.ts';
 import type { Remark } from '#core/model/remark.ts';
 import type { Decision, Judgement, Query, Reading, Task } from '#core/model/work.ts';
@@ -66,20 +67,8 @@ const remark = (key: string, more: Partial<Remark> = {}) =>
   });
 const judged = (key: string, decision: Decision | null, more: Partial<Judgement> = {}) =>
   exampleJudgement(key, { decision, ...more });
-const task = (key: string, done: boolean): Task => ({
-  id: id(`task/${key}`),
-  assignmentId: id('a'),
-  title: key,
-  kind: 'sentence',
-  minutes: 10,
-  about: [{ remarkId: id(key), partId: null }],
-  done,
-  rank: null,
-  touched: false,
-  needs: [],
-  pin: null,
-  steps: [],
-});
+const task = (key: string, done: boolean): Task =>
+  exampleTask(`task/${key}`, { title: key, about: [{ remarkId: key, partId: null }], done });
 
 function records(rows: { [Store in StoreName]?: RecordByStore[Store][] }): RecordMaps {
   const maps = { ...emptyRecords() } as Record<StoreName, ReadonlyMap<string, unknown>>;
