@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect } from 'vitest';
-import { clickRole, REPORT, seeText, signIn, until } from './harness.ts';
+import { clickRole, letInstall, REPORT, seeText, signIn, until } from './harness.ts';
 import { drop, markedBytes } from './files.ts';
 import { pageTest } from './page-test.ts';
 
@@ -129,9 +129,7 @@ describe('the course desk', () => {
       await page.keyboard.press('Tab');
       await (await seeText(page, 'Send')).click();
       await seeText(page, 'This will be attempt 2 of 2');
-      await page.evaluate(async () => {
-        await navigator.serviceWorker.ready;
-      });
+      await letInstall(page);
       await desk.stop();
       await seeText(page, 'The course desk can’t be reached.');
       await page.reload();

@@ -136,6 +136,11 @@ export async function openWatched(
 ): Promise<WatchedPage> {
   const page = await context.newPage();
   await page.setViewport(size);
+  // Keeping the whole application in a fresh profile takes longer than most of what is tested: see letInstall.
+  await page.evaluateOnNewDocument(() => {
+    if (location.protocol === 'http:' && sessionStorage.getItem('may be installed') === null)
+      ServiceWorkerContainer.prototype.register = () => new Promise<never>(() => undefined);
+  });
   const faults: string[] = [];
   const log: string[] = [];
   page.on('console', (message) => {
@@ -149,6 +154,15 @@ export async function openWatched(
       faults.push(`request to ${request.url()}`);
   });
   return { page, faults, log };
+}
+
+/** From its next loading on, the application is kept in the page's profile, and waits until it is. */
+export async function letInstall(page: Page): Promise<void> {
+  await page.evaluate(() => sessionStorage.setItem('may be installed', 'yes'));
+  await page.reload();
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
 }
 
 const PATIENCE = { timeout: 20_000 };

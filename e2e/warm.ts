@@ -32,7 +32,38 @@ export function isKept(desk: Filled): boolean {
 
 /** Keeps what the page's workspace holds, for desks with the same content. */
 export async function keepWorkspace(page: Page, desk: Filled): Promise<void> {
+  await atRest(page);
   kept.set(desk.content, await page.evaluate(readWorkspace));
+}
+
+/** Waits until what the remarks say is worked out and kept, and nothing was added to the workspace for a while. */
+async function atRest(page: Page): Promise<void> {
+  let before = '';
+  for (let still = 0; still < 4;) {
+    await new Promise((resolve) => setTimeout(resolve, 250));
+    const now = await page.evaluate(heldInWorkspace);
+    still = now !== '' && now === before ? still + 1 : 0;
+    before = now;
+  }
+}
+
+/** @returns how much each store holds; nothing before what the remarks say is kept */
+async function heldInWorkspace(): Promise<string> {
+  const done = <T>(request: IDBRequest<T>) =>
+    new Promise<T>((resolve, reject) => {
+      request.onsuccess = () => resolve(request.result);
+      request.onerror = () => reject(request.error ?? new Error('not read'));
+    });
+  const { name = '' } = (await indexedDB.databases()).find((one) => one.name?.startsWith('juncture/')) ?? {};
+  const database = await done(indexedDB.open(name));
+  const sayings = await done<unknown>(database.transaction('meta').objectStore('meta').get('sayings'));
+  const counts = await Promise.all(
+    [...database.objectStoreNames].map((store) =>
+      done(database.transaction(store).objectStore(store).count()),
+    ),
+  );
+  database.close();
+  return sayings === undefined ? '' : counts.join();
 }
 
 /** Puts what was kept into the browser's storage, before Juncture opens it. */
@@ -50,6 +81,7 @@ async function readWorkspace(): Promise<Kept> {
       request.onerror = () => reject(request.error ?? new Error('not read'));
     });
   const packed = (_key: string, value: unknown) => {
+    if (value instanceof Map) return { $map: [...(value as Map<unknown, unknown>)] };
     if (!(value instanceof Uint8Array)) return value;
     let binary = '';
     for (let i = 0; i < value.length; i += 32_768)
@@ -85,7 +117,9 @@ async function readWorkspace(): Promise<Kept> {
 
 async function writeWorkspace({ name, version, stores }: Kept): Promise<void> {
   const unpacked = (_key: string, value: unknown) => {
-    if (typeof value !== 'object' || value === null || !('$bytes' in value)) return value;
+    if (typeof value !== 'object' || value === null) return value;
+    if ('$map' in value) return new Map(value.$map as [unknown, unknown][]);
+    if (!('$bytes' in value)) return value;
     return Uint8Array.from(atob(String(value.$bytes)), (letter) => letter.charCodeAt(0));
   };
   const database = await new Promise<IDBDatabase>((resolve, reject) => {

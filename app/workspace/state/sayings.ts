@@ -8,8 +8,8 @@ import type { Workspace } from '../workspace.ts';
 
 /** Its name changes with its bytes, so it tells by which model something was worked out. */
 const MODEL = new URL('../../../core/saying/saying.model', import.meta.url).href;
-/** By what something was worked out. */
-const BY = `${MODEL} ${SAYS_VERSION}`;
+/** By what something was worked out; wherever it is served from, a model is the same. */
+const BY = `${new URL(MODEL).pathname} ${SAYS_VERSION}`;
 /** Under this key what was worked out is kept beside the records; it can be worked out again at any time. */
 const KEPT = 'sayings';
 /** So many are worked out at a time, so that whatever else the worker is asked comes in between. */
