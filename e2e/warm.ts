@@ -36,19 +36,20 @@ export async function keepWorkspace(page: Page, desk: Filled): Promise<void> {
   kept.set(desk.content, await page.evaluate(readWorkspace));
 }
 
-/** Waits until what the remarks say is worked out and kept, and nothing was added to the workspace for a while. */
+/** Waits until nothing was added to the workspace for a while: longer where what remarks say isn't kept, or there are none. */
 async function atRest(page: Page): Promise<void> {
   let before = '';
-  for (let still = 0; still < 4;) {
+  for (let still = 0, enough = 4; still < enough;) {
     await new Promise((resolve) => setTimeout(resolve, 250));
-    const now = await page.evaluate(heldInWorkspace);
-    still = now !== '' && now === before ? still + 1 : 0;
-    before = now;
+    const { held, isSaid } = await page.evaluate(heldInWorkspace);
+    still = held === before ? still + 1 : 0;
+    enough = isSaid ? 4 : 12;
+    before = held;
   }
 }
 
-/** @returns how much each store holds; nothing before what the remarks say is kept */
-async function heldInWorkspace(): Promise<string> {
+/** How much each store holds, and whether what the remarks say is kept. */
+async function heldInWorkspace(): Promise<{ held: string; isSaid: boolean }> {
   const done = <T>(request: IDBRequest<T>) =>
     new Promise<T>((resolve, reject) => {
       request.onsuccess = () => resolve(request.result);
@@ -63,7 +64,7 @@ async function heldInWorkspace(): Promise<string> {
     ),
   );
   database.close();
-  return sayings === undefined ? '' : counts.join();
+  return { held: counts.join(), isSaid: sayings !== undefined };
 }
 
 /** Puts what was kept into the browser's storage, before Juncture opens it. */

@@ -145,7 +145,7 @@ describe('Web Annotations', () => {
           ),
         ),
       ),
-      { kind: 'text', paper, pages: 0 },
+      { kind: 'text', paper, pages: [] },
     );
   const quote = (exact: string, more = {}) => ({ type: 'TextQuoteSelector', exact, ...more });
   const at = (selector: unknown) => on({ source: 'x', selector })[0];
@@ -190,7 +190,7 @@ describe('Web Annotations', () => {
           }),
         ),
       ),
-      { kind: 'text', paper, pages: 0 },
+      { kind: 'text', paper, pages: [] },
     );
     expect(exactOf(several)).toBe('moss heath');
     expect(targetOf(on('x')[0])).toEqual({ kind: 'whole' });
@@ -248,7 +248,7 @@ describe('Web Annotations', () => {
       fc.property(fc.json(), (json) => {
         const text = json.replace(/"[a-z]{1,4}":/g, '"type":"Annotation","target":');
         try {
-          marksOfWebRemarks(readWebAnnotations(strToU8(text)), { kind: 'text', paper, pages: 0 });
+          marksOfWebRemarks(readWebAnnotations(strToU8(text)), { kind: 'text', paper, pages: [] });
         } catch (error) {
           expect(error).toBeInstanceOf(UnreadableFile);
         }

@@ -35,7 +35,7 @@ export async function readRemarksOnto(
   }
   const remarks = readWebAnnotations(bytes);
   const marks = marksOfWebRemarks(remarks, groundOf(paper));
-  return paper?.kind === 'pdf' ? onPages(marks, paperBytes, assets) : marks;
+  return paper?.kind === 'pdf' ? onPages(marks, paperBytes, paper, assets) : marks;
 }
 
 /**
@@ -51,7 +51,7 @@ function groundOf(paper: MarkedPaper | null): Ground {
   if (paper === null) return { kind: 'recording' };
   if (paper.kind === 'picture')
     return { kind: 'picture', width: paper.pages[0].width, height: paper.pages[0].height };
-  return { kind: 'text', paper: paper.paper, pages: paper.pages.length };
+  return { kind: 'text', paper: paper.paper, pages: paper.pages };
 }
 
 /** A remark about a page that the paper doesn't have. */
@@ -65,12 +65,20 @@ function offPages(mark: Mark, pages: number): Mark {
 }
 
 /** Words found in a PDF's text, with the places on its pages where they are shown. */
-async function onPages(marks: readonly Mark[], bytes: Uint8Array, assets: PdfAssets | null): Promise<Mark[]> {
+async function onPages(
+  marks: readonly Mark[],
+  bytes: Uint8Array,
+  { pageStarts }: MarkedPaper,
+  assets: PdfAssets | null,
+): Promise<Mark[]> {
   const spans = marks.flatMap(({ anchor }) => (anchor === null ? [] : [anchor]));
   const placed = await quadsOfSpans(bytes, assets, spans);
   return marks.map((mark) => {
-    const place = mark.anchor === null ? undefined : placed.at(spans.indexOf(mark.anchor));
-    if (place === undefined || place === null) return mark;
+    if (mark.anchor === null) return mark;
+    const { from } = mark.anchor;
+    // Where the page draws its words in another order than it is read, the page itself is known all the same.
+    const page = pageStarts.findLastIndex((start) => start <= from) + 1;
+    const place = placed[spans.indexOf(mark.anchor)] ?? { page };
     const targets = mark.targets.map((target) =>
       target.kind === 'words' ? { ...target, ...place } : target,
     );

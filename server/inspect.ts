@@ -82,7 +82,7 @@ export async function inspect(path: string, { text, onto, password }: InspectOpt
 
 function marksAlone(bytes: Uint8Array, kind: 'xfdf' | 'web annotation'): Mark[] {
   if (kind === 'web annotation')
-    return marksOfWebRemarks(readWebAnnotations(bytes), { kind: 'text', paper: paperOf([]), pages: 0 });
+    return marksOfWebRemarks(readWebAnnotations(bytes), { kind: 'text', paper: paperOf([]), pages: [] });
   const { threads } = threadsOf(readXfdf(bytes));
   return threads.map(({ annotation, replies, state }) => ({
     sourceId: annotation.sourceId,

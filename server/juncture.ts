@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { UnreadableFile, type UnreadableReason } from '#formats/unreadable.ts';
 import { UnreadableCourse } from '#formats/course/read-course.ts';
 import { AtFile, compare, follow } from './follow.ts';
+import { exportMarked, UnknownExport } from './export.ts';
 import { grade } from './grade.ts';
 import { inspect } from './inspect.ts';
 import { plan, UnreadablePlan } from './plan.ts';
@@ -14,7 +15,8 @@ const USAGE = `usage: juncture inspect FILE [--text] [--onto PAPER] [--password 
        juncture says FILE.json
        juncture compare OLD NEW
        juncture follow OLD NEW REMARKS
-       juncture plan FILE.json`;
+       juncture plan FILE.json
+       juncture export FILE [--remarks FILE] [--password WORD] OUT`;
 
 const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   empty: 'the file is empty',
@@ -56,7 +58,8 @@ function sentenceFor(error: unknown): string {
   if (
     error instanceof UnreadableCourse ||
     error instanceof UnreadableRemarks ||
-    error instanceof UnreadablePlan
+    error instanceof UnreadablePlan ||
+    error instanceof UnknownExport
   )
     return error.message;
   if (error instanceof Error && 'code' in error)
@@ -72,6 +75,7 @@ function argumentsGiven() {
       options: {
         text: { type: 'boolean', default: false },
         onto: { type: 'string' },
+        remarks: { type: 'string' },
         password: { type: 'string' },
       },
     });
@@ -91,11 +95,13 @@ const FILES: Readonly<Record<string, number>> = {
   compare: 2,
   follow: 3,
   plan: 1,
+  export: 2,
 };
 
 interface Options {
   readonly text: boolean;
   readonly onto: string | null;
+  readonly remarks: string | null;
   readonly password: string | null;
 }
 
@@ -116,6 +122,10 @@ async function outputOf(command: string, files: readonly string[], options: Opti
       return follow(first, second, third);
     case 'plan':
       return plan(first);
+    case 'export': {
+      const { remarks: remarksFile, password } = options;
+      return exportMarked(first, { remarksFile, password, now: new Date() }, second);
+    }
     default:
       return inspect(first, options);
   }
@@ -137,6 +147,7 @@ async function run(): Promise<number> {
     const output = await outputOf(command, files, {
       text: values.text,
       onto: values.onto ?? null,
+      remarks: values.remarks ?? null,
       password: values.password ?? null,
     });
     process.stdout.write(`${JSON.stringify(output, null, 2)}\n`);

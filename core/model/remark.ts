@@ -131,19 +131,24 @@ export const Remark = v.object({
 });
 export type Remark = v.InferOutput<typeof Remark>;
 
+/** What is about something; the first of it is where it is shown. */
+interface OnTargets {
+  readonly targets: readonly Target[];
+}
+
 /** Where a remark is shown. */
-export function placeOf(remark: Remark): Target {
+export function placeOf(remark: OnTargets): Target {
   return remark.targets[0];
 }
 
 /** The page a remark is on, from 1; null for one that is on none. */
-export function pageOf(remark: Remark): number | null {
+export function pageOf(remark: OnTargets): number | null {
   const target = placeOf(remark);
   return target.kind === 'words' || target.kind === 'point' ? target.page : null;
 }
 
 /** The words a remark is about; null where it hangs on none. */
-export function quotedWords({ targets }: { readonly targets: readonly Target[] }): string | null {
+export function quotedWords({ targets }: OnTargets): string | null {
   const quoted = targets.flatMap((target) =>
     target.kind === 'words' && target.quote.exact !== '' ? [target.quote.exact] : [],
   );

@@ -14,6 +14,8 @@ export interface Run {
   readonly link?: string | undefined;
   /** The text of a footnote that is called here; the run itself has no text then. */
   readonly note?: string | undefined;
+  /** Names of what hangs on it, whose places whoever lays it out tells. */
+  readonly keys?: readonly string[] | undefined;
 }
 
 /** Words of a draft with their looks. */

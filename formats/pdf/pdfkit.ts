@@ -9,6 +9,24 @@ export interface Structure {
 interface TextOptions {
   readonly width: number;
   readonly continued?: boolean;
+  /** Called through `goTo` with the place of each line of it. */
+  readonly goTo?: string | null;
+}
+
+/** A step of a glyph's outline, in units of its font, upwards. */
+export interface OutlineStep {
+  readonly command: 'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'bezierCurveTo' | 'closePath';
+  readonly args: readonly number[];
+}
+
+/** A font as fontkit has it. */
+interface Font {
+  readonly unitsPerEm: number;
+  hasGlyphForCodePoint(code: number): boolean;
+  glyphForCodePoint(code: number): {
+    readonly advanceWidth: number;
+    readonly path: { readonly commands: readonly OutlineStep[] };
+  };
 }
 
 /** A PDF that is being written. */
@@ -21,7 +39,9 @@ export interface Doc {
     readonly margins: { bottom: number };
   };
   /** The font that is set, as fontkit has it. */
-  readonly _font: { readonly font: { hasGlyphForCodePoint(code: number): boolean } };
+  readonly _font: { readonly font: Font };
+  /** Is told where text with this option stands: left, top, width, height. */
+  goTo: (x: number, y: number, width: number, height: number, name: string) => unknown;
   on(event: 'data', listener: (chunk: Uint8Array) => void): this;
   on(event: 'end', listener: () => void): this;
   on(event: 'error', listener: (error: Error) => void): this;
@@ -77,4 +97,33 @@ interface PdfKit {
 export async function newDoc(options: DocOptions): Promise<Doc> {
   const { default: Document } = (await import('pdfkit')) as unknown as PdfKit;
   return new Document(options);
+}
+
+/** Some characters of a font as outlines. */
+export interface Outlines {
+  readonly unitsPerEm: number;
+  readonly glyphs: ReadonlyMap<string, { readonly width: number; readonly steps: readonly OutlineStep[] }>;
+}
+
+/** The outlines of these characters, in units of the font. */
+export async function fontOutlines(bytes: Uint8Array, characters: string): Promise<Outlines> {
+  const doc = await newDoc({
+    size: 'A4',
+    margin: 0,
+    bufferPages: false,
+    autoFirstPage: false,
+    pdfVersion: '1.7',
+    subset: '',
+    tagged: false,
+    lang: 'en',
+    displayTitle: false,
+    info: {},
+    font: '',
+  });
+  const { font } = doc.registerFont('outlined', bytes).font('outlined')._font;
+  const glyphs = Array.from(characters, (character) => {
+    const { advanceWidth, path } = font.glyphForCodePoint(character.codePointAt(0) ?? 0);
+    return [character, { width: advanceWidth, steps: path.commands }] as const;
+  });
+  return { unitsPerEm: font.unitsPerEm, glyphs: new Map(glyphs) };
 }

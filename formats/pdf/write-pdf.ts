@@ -9,6 +9,9 @@ interface PdfTable {
   readonly rows: readonly (readonly (readonly string[])[])[];
 }
 
+/** The paragraphs of a cell. */
+type Cell = readonly (readonly Run[])[];
+
 /** Names with what is told under each. */
 interface PdfFacts {
   readonly kind: 'facts';
@@ -25,6 +28,16 @@ export interface PdfPicturePage {
   readonly height: number;
   /** What a screen reader says of it. */
   readonly alt: string;
+  /** The name by which its place is told. */
+  readonly key?: string;
+}
+
+/** Where something stands in a PDF that was laid out. */
+export interface LaidOut {
+  /** From 0. */
+  readonly page: number;
+  /** Left, bottom, right, top, in points from the lower left corner of the page. */
+  readonly rect: readonly [number, number, number, number];
 }
 
 /** What a PDF is to hold, block after block, and what it says of itself. */
@@ -37,6 +50,10 @@ export interface PdfToWrite {
   readonly blocks: readonly (RichBlock | PdfTable | PdfFacts | PdfPicturePage)[];
   /** Bytes of the pictures in the text, by their hash (PNG or JPEG); others are left out, their captions kept. */
   readonly pictures?: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
+  /** Whether its pages say which they are; not said: they do, where there are more than one. */
+  readonly numbered?: boolean | undefined;
+  /** Called with how many blocks are done, and of how many. */
+  readonly progress?: ((done: number, of: number) => void) | undefined;
 }
 
 /** Fonts to embed, for each look one file for each range of characters, the most usual first (WOFF, TTF or OTF). */
@@ -50,8 +67,14 @@ const SMALL = 9;
 const HEADINGS = [17, 13.5, 11.5] as const;
 const GAP = 7;
 const CELL = 4;
+const CELL_TEXT = SMALL + 0.5;
 const RULE = '#b9b4a4';
 const QUIET = '#555048';
+
+/** No key has this in it. */
+const KEY_END = '\u0000';
+/** How often progress is told. */
+const BLOCKS_BETWEEN = 50;
 
 type Look = keyof PdfFonts;
 
@@ -59,10 +82,15 @@ type Look = keyof PdfFonts;
  * Lays text, facts and tables out on A4 pages: fonts embedded, tagged, with title and language (ISO 14289-1, PDF/UA).
  * Characters that no font has are written as "?".
  */
-export async function writePdf(
-  { title, language, at, blocks, pictures = new Map() }: PdfToWrite,
+export async function writePdf(content: PdfToWrite, fonts: PdfFonts): Promise<Uint8Array<ArrayBuffer>> {
+  return (await layOutPdf(content, fonts)).bytes;
+}
+
+/** The same, with the places of what has a name in it (`keys` of runs, a line each; `key` of a page's picture). */
+export async function layOutPdf(
+  { title, language, at, blocks, pictures = new Map(), numbered = true, progress }: PdfToWrite,
   fonts: PdfFonts,
-): Promise<Uint8Array<ArrayBuffer>> {
+): Promise<{ bytes: Uint8Array<ArrayBuffer>; pages: number; places: Map<string, LaidOut[]> }> {
   const date = new Date(at);
   const doc = await newDoc({
     size: 'A4',
@@ -83,7 +111,20 @@ export async function writePdf(
     doc.on('end', () => resolve(joined(chunks)));
     doc.on('error', reject);
   });
-  const pen: Pen = { ...penFor(doc, fonts), pictures, notes: [], counts: new Map() };
+  const places = new Map<string, LaidOut[]>();
+  const put = (key: string, x: number, y: number, width: number, height: number) => {
+    const { start, count } = doc.bufferedPageRange();
+    const top = doc.page.height - y;
+    const place: LaidOut = { page: start + count - 1, rect: [x, top - height, x + width, top] };
+    const known = places.get(key);
+    if (known === undefined) places.set(key, [place]);
+    else known.push(place);
+  };
+  doc.goTo = (x, y, width, height, names) => {
+    for (const key of names.split(KEY_END)) put(key, x, y, width, height);
+    return doc;
+  };
+  const pen: Pen = { ...penFor(doc, fonts), pictures, notes: [], counts: new Map(), put };
   const root = doc.struct('Document');
   doc.addStructure(root);
   for (const [index, block] of blocks.entries()) {
@@ -91,13 +132,15 @@ export async function writePdf(
     // A picture fills its page: what follows begins another.
     if (!isPicture && (index === 0 || blocks[index - 1].kind === 'picture page')) doc.addPage();
     write(block, pen, root);
+    if (index % BLOCKS_BETWEEN === 0) progress?.(index, blocks.length);
   }
   writeNotes(pen, root);
   if (blocks.length === 0) doc.addPage();
-  numberPages(pen);
+  if (numbered) numberPages(pen);
   root.end();
+  const { count: pages } = doc.bufferedPageRange();
   doc.end();
-  return written;
+  return { bytes: await written, pages, places };
 }
 
 function joined(chunks: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
@@ -122,6 +165,8 @@ interface Pen {
   readonly notes: string[];
   /** How many items of each numbered list were written. */
   readonly counts: Map<number, number>;
+  /** Notes where something stands that has a name. */
+  readonly put: (key: string, x: number, y: number, width: number, height: number) => void;
   /** How high a paragraph is. */
   height(runs: readonly Run[], size: number, width: number): number;
 }
@@ -148,8 +193,11 @@ function penFor(doc: Doc, fonts: PdfFonts): Pick<Pen, 'doc' | 'width' | 'text' |
   const width = A4_WIDTH - 2 * MARGIN;
   // An empty paragraph is as high as one with words.
   const piecesOf = (runs: readonly Run[]) =>
-    (runs.length === 0 ? plain('') : runs).flatMap(({ text, bold, italic }) =>
-      piecesIn(text, faces[bold ? 'bold' : italic ? 'italic' : 'regular']),
+    (runs.length === 0 ? plain('') : runs).flatMap(({ text, bold, italic, keys = [] }) =>
+      piecesIn(text, faces[bold ? 'bold' : italic ? 'italic' : 'regular']).map((piece) => ({
+        ...piece,
+        goTo: keys.length === 0 ? null : keys.join(KEY_END),
+      })),
     );
   return {
     doc,
@@ -157,8 +205,9 @@ function penFor(doc: Doc, fonts: PdfFonts): Pick<Pen, 'doc' | 'width' | 'text' |
     text(runs, size, place) {
       const pieces = piecesOf(runs);
       doc.fontSize(size).lineGap(2);
-      for (const [index, { face, text }] of pieces.entries()) {
-        const options = { width: place.width, continued: index < pieces.length - 1 };
+      for (const [index, { face, text, goTo }] of pieces.entries()) {
+        // What is not given goes on from the piece before.
+        const options = { width: place.width, continued: index < pieces.length - 1, goTo };
         doc.font(face);
         if (index === 0) doc.text(text, place.x, place.y, options);
         else doc.text(text, options);
@@ -189,18 +238,23 @@ function piecesIn(text: string, faces: readonly Face[]): { readonly face: string
 }
 
 const plain = (text: string, bold = false): Run[] => [{ text, bold, italic: false }];
+const cellOf = (...paragraphs: readonly string[]): Cell => paragraphs.map((text) => plain(text));
 
 function write(block: PdfToWrite['blocks'][number], pen: Pen, root: Structure): void {
   switch (block.kind) {
     case 'facts': {
-      const rows = block.rows.map(([name, value]) => [[name], [value]]);
+      const rows = block.rows.map(([name, value]) => [cellOf(name), cellOf(value)]);
       writeRows(pen, root, { head: null, shares: [0.28, 0.72], rows });
       break;
     }
     case 'table': {
-      const head = block.columns.map(({ title }) => title);
+      const head = block.columns.map(({ title }) => cellOf(title));
       const shares = block.columns.map(({ share }) => share);
-      writeRows(pen, root, { head, shares, rows: block.rows });
+      writeRows(pen, root, {
+        head,
+        shares,
+        rows: block.rows.map((row) => row.map((cell) => cellOf(...cell))),
+      });
       break;
     }
     case 'picture page':
@@ -310,31 +364,27 @@ function writeFigure(pen: Pen, root: Structure, block: PictureBlock): void {
 /** A table of the text: its cells as paragraphs, under their heads where it has any. */
 function writeTable(pen: Pen, root: Structure, { rows }: TableBlock): void {
   const columns = Math.max(1, ...rows.map((row) => row.reduce((sum, { across }) => sum + across, 0)));
-  const cellText = (blocks: readonly RichBlock[]): string[] =>
-    blocks.flatMap((block) =>
-      block.kind === 'rows'
-        ? []
-        : [
-            noted(pen, block.runs)
-              .map(({ text }) => text)
-              .join(''),
-          ],
-    );
+  const cell = (blocks: readonly RichBlock[]): Cell =>
+    blocks.flatMap((block) => (block.kind === 'rows' ? [] : [noted(pen, block.runs)]));
   const told = rows.map((row) =>
-    row.flatMap(({ blocks, across }) => [cellText(blocks), ...Array.from({ length: across - 1 }, () => [])]),
+    row.flatMap(({ blocks, across }) => [cell(blocks), ...Array.from({ length: across - 1 }, () => [])]),
   );
   const filled = told.map((row) => [...row, ...Array.from({ length: columns - row.length }, () => [])]);
   const [first, ...rest] = filled;
-  const isHead = rows[0]?.every((cell) => cell.isHead) ?? false;
+  const isHead = rows[0]?.every(({ isHead: is }) => is) ?? false;
   const shares = Array.from({ length: columns }, () => 1 / columns);
-  if (isHead) writeRows(pen, root, { head: first.map((cell) => cell.join(' ')), shares, rows: rest });
-  else writeRows(pen, root, { head: first.map(() => ''), shares, rows: filled, isHeadless: true });
+  if (isHead) writeRows(pen, root, { head: first, shares, rows: rest });
+  else writeRows(pen, root, { head: [], shares, rows: filled });
 }
 
 /** Around a picture that fills a page: printers leave an edge blank. */
 const EDGE = 18;
 
-function writePicture({ doc }: Pen, root: Structure, { bytes, width, height, alt }: PdfPicturePage): void {
+function writePicture(
+  { doc, put }: Pen,
+  root: Structure,
+  { bytes, width, height, alt, key }: PdfPicturePage,
+): void {
   doc.addPage({ size: 'A4', margin: MARGIN, layout: width > height ? 'landscape' : 'portrait' });
   const room = [doc.page.width - 2 * EDGE, doc.page.height - 2 * EDGE] as const;
   const share = Math.min(room[0] / width, room[1] / height);
@@ -345,6 +395,7 @@ function writePicture({ doc }: Pen, root: Structure, { bytes, width, height, alt
       doc.image(bytes, ...place, { width: across, height: down });
     }),
   );
+  if (key !== undefined) put(key, ...place, across, down);
 }
 
 function bottomOf(doc: Doc): number {
@@ -359,14 +410,11 @@ function writeRows(
     head,
     shares,
     rows,
-    isHeadless = false,
   }: {
-    /** null: the first cell of each row is its head. */
-    readonly head: readonly string[] | null;
+    /** null: the first cell of each row is its head; empty: it has no head at all. */
+    readonly head: readonly Cell[] | null;
     readonly shares: readonly number[];
-    readonly rows: readonly (readonly (readonly string[])[])[];
-    /** It has no head at all. */
-    readonly isHeadless?: boolean;
+    readonly rows: readonly (readonly Cell[])[];
   },
 ): void {
   const { doc } = pen;
@@ -374,22 +422,16 @@ function writeRows(
   const lefts = widths.map((_, index) => MARGIN + widths.slice(0, index).reduce((sum, one) => sum + one, 0));
   const table = doc.struct('Table');
   root.add(table);
-  const heightOf = (cell: readonly string[], index: number) =>
-    cell.reduce(
-      (sum, text) => sum + pen.height(plain(text), SMALL + 0.5, widths[index] - 2 * CELL) + CELL / 2,
-      CELL,
-    );
-  const row = (cells: readonly (readonly string[])[], isHead: boolean) => {
+  const heightOf = (cell: Cell, index: number) =>
+    cell.reduce((sum, runs) => sum + pen.height(runs, CELL_TEXT, widths[index] - 2 * CELL) + CELL / 2, CELL);
+  const hasHead = head !== null && head.length > 0;
+  const row = (cells: readonly Cell[], isHead: boolean) => {
     const height = Math.max(...cells.map(heightOf));
     const fits = doc.y + height <= bottomOf(doc);
     // Higher than a page: it flows on over the next by itself.
     if (!fits && height < bottomOf(doc) - MARGIN) {
       doc.addPage();
-      if (head !== null && !isHead && !isHeadless)
-        row(
-          head.map((one) => [one]),
-          true,
-        );
+      if (hasHead && !isHead) row(head, true);
     }
     const { y } = doc;
     let end = y;
@@ -402,8 +444,9 @@ function writeRows(
       tr.add(
         doc.struct(isName ? 'TH' : 'TD', () => {
           doc.y = place.y;
-          for (const text of cell) {
-            pen.text(plain(text, isHead), SMALL + 0.5, { ...place, y: doc.y });
+          for (const runs of cell) {
+            const shown = isHead ? runs.map((run) => ({ ...run, bold: true })) : runs;
+            pen.text(shown, CELL_TEXT, { ...place, y: doc.y });
             doc.y += CELL / 2;
           }
         }),
@@ -413,11 +456,7 @@ function writeRows(
     tr.end();
     doc.y = end + CELL;
   };
-  if (head !== null && !isHeadless)
-    row(
-      head.map((one) => [one]),
-      true,
-    );
+  if (hasHead) row(head, true);
   for (const cells of rows) row(cells, false);
   rule(doc, doc.y);
   table.end();

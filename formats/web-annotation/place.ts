@@ -5,13 +5,15 @@ import { squeeze, type Squeezed } from '#core/text/squeeze.ts';
 import type { Span } from '#core/text/span.ts';
 import type { Target } from '#core/model/remark.ts';
 import type { Paper } from '#core/paper/paper.ts';
-import type { Anchor, Mark } from '../marked-paper.ts';
+import type { Anchor, Mark, PageSize } from '../marked-paper.ts';
+import { boundsOf } from '../pdf/bounds.ts';
+import { fromView } from '../pdf/page-view.ts';
 import type { Selector, WebRemark, WebTarget } from './read-web-annotation.ts';
 import { regionOfSvg } from './svg-region.ts';
 
 /** What annotations are put onto: a paper's text, a picture, or a recording. */
 export type Ground =
-  | { readonly kind: 'text'; readonly paper: Paper; readonly pages: number }
+  | { readonly kind: 'text'; readonly paper: Paper; readonly pages: readonly PageSize[] }
   | { readonly kind: 'picture'; readonly width: number; readonly height: number }
   | { readonly kind: 'recording' }
   /** What they are about isn't here. */
@@ -78,6 +80,8 @@ function place({ selectors, unknown }: WebTarget, ground: Ground, searched: Sear
 }
 
 function targetOn(selector: Selector, ground: Ground): Target | null {
+  if (ground.kind === 'text' && selector.kind === 'fragment')
+    return placeOnPage(selector.value, ground.pages);
   if (ground.kind === 'picture' && selector.kind === 'fragment') {
     const box = /(?:^|&)xywh=(?:(pixel|percent):)?([\d.]+),([\d.]+),([\d.]+),([\d.]+)/.exec(selector.value);
     if (box === null) return null;
@@ -97,6 +101,20 @@ function targetOn(selector: Selector, ground: Ground): Target | null {
     return fromS === null ? null : { kind: 'time', fromS, toS };
   }
   return null;
+}
+
+/** A note without a place on its page stands at the page's upper left corner, so large. */
+const NOTE = 20;
+
+/** A page of a PDF, and what part of it is meant, counted from its upper left corner (RFC 8118, section 3). */
+function placeOnPage(fragment: string, pages: readonly PageSize[]): Target | null {
+  const number = Number(/(?:^|&)page=(\d+)/.exec(fragment)?.[1] ?? 0);
+  const page = pages.at(number - 1);
+  if (number < 1 || page === undefined) return null;
+  const view = /(?:^|&)viewrect=([\d.]+),([\d.]+),([\d.]+),([\d.]+)/.exec(fragment);
+  const [left, top, width, height] = view === null ? [0, 0, NOTE, NOTE] : view.slice(1).map(Number);
+  const corners = [fromView(page, left, top), fromView(page, left + width, top + height)];
+  return { kind: 'point', page: number, rect: boundsOf(corners.flat()), shape: [], drawn: false };
 }
 
 /** A region that lies wholly beside its picture is about another one. */

@@ -33,6 +33,11 @@ export function regionOfSvg(svg: string): SvgRegion | null {
   return drawn.length === 0 ? null : bounded(drawn[0]);
 }
 
+/** The corners of an outline of straight lines, as x y x y ...; null for one with curves in it. */
+export function cornersOf(outline: string): number[] | null {
+  return /[CSQTA]/i.test(outline) ? null : pathPoints(outline).flat();
+}
+
 function bounded({ outline, points }: Drawn): SvgRegion {
   const xs = points.map(([x]) => x);
   const ys = points.map(([, y]) => y);

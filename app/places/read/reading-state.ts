@@ -4,7 +4,7 @@ import { useCallback, useMemo } from 'react';
 import * as v from 'valibot';
 import { create } from 'zustand';
 import { filterFields } from '../../shared/remark/filter.ts';
-import { textStates } from './paper/layout-segments.ts';
+import { textStates } from '#formats/layout-segments.ts';
 
 /** How an assignment was last looked at: it is so again on return. No part of the workspace, and nothing is lost with it. */
 

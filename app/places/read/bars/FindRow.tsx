@@ -4,7 +4,7 @@ import { Button } from '../../../shared/controls/Controls.tsx';
 import * as words from '../../../words/en.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import { findingsIn, textToSearch, type Finding } from '../paper/found-words.ts';
-import type { TextState } from '../paper/layout-segments.ts';
+import type { TextState } from '#formats/layout-segments.ts';
 
 export interface Found {
   readonly open: boolean;

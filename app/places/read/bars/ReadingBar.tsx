@@ -9,7 +9,7 @@ import * as words from '../../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { PaperFile } from '#core/assignment/papers.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
-import { textStates } from '../paper/layout-segments.ts';
+import { textStates } from '#formats/layout-segments.ts';
 import { paperLabel } from '../materials.ts';
 import type { ReadingState } from '../reading-state.ts';
 import { ReadingTools } from './ReadingTools.tsx';

@@ -9,7 +9,7 @@ import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import { useDesk } from './desk.ts';
 import type { Region } from './DrawRegion.tsx';
 import { useFoundWords, type Finding } from './found-words.ts';
-import type { TextState } from './layout-segments.ts';
+import type { TextState } from '#formats/layout-segments.ts';
 import { Page } from './Page.tsx';
 import { usePinch } from './pinch.ts';
 import { keepPage, keptPage, useUnfolded, type ReadingState } from '../reading-state.ts';

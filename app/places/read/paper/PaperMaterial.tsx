@@ -9,7 +9,7 @@ import { placeRemark } from '../../../workspace/commands/correct.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import type { Region } from './DrawRegion.tsx';
 import { useFileUrl } from '../../../shared/files/file-url.ts';
-import type { TextState } from './layout-segments.ts';
+import type { TextState } from '#formats/layout-segments.ts';
 import type { Finding } from './found-words.ts';
 import { Loose } from '../slips/Loose.tsx';
 import { PaperDesk, type Shown } from './PaperDesk.tsx';

@@ -8,7 +8,13 @@ import type { ReadPaper } from '../../../workspace/storage/records.ts';
 import { WORDS_DRAWN } from './found-words.ts';
 import type { Box } from './geometry.ts';
 import { hover, useIsHovered } from './hovered.ts';
-import { markedSpans, segmentsOf, type MarkedSpan, type Segment, type TextState } from './layout-segments.ts';
+import {
+  markedSpans,
+  segmentsOf,
+  type MarkedSpan,
+  type Segment,
+  type TextState,
+} from '#formats/layout-segments.ts';
 
 /** Where each remark begins on the sheet, and how tall the sheet is. */
 export interface TextPlaces {

@@ -2,7 +2,7 @@ import { useEffect, useRef, type RefObject } from 'react';
 import { keptSpans } from '#core/paper/layout.ts';
 import { foldedText, placesOfWords, type Folded } from '#core/text/find.ts';
 import type { ReadPaper } from '../../../workspace/storage/records.ts';
-import type { TextState } from './layout-segments.ts';
+import type { TextState } from '#formats/layout-segments.ts';
 
 /** Words that are looked for in a paper, and which of the places where they stand is meant. */
 export interface Finding {

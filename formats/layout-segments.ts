@@ -2,7 +2,7 @@ import type { Span } from '#core/text/span.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { keptSpans, type Layout, type LayoutBlock, type LayoutMap } from '#core/paper/layout.ts';
 import { normaliseText } from '#core/text/normalise.ts';
-import type { Anchor } from '#formats/marked-paper.ts';
+import type { Anchor } from './marked-paper.ts';
 
 /** Which words of a changed paper are shown: all with their changes, or one state of it. */
 export const textStates = ['changes', 'accepted', 'original'] as const;
