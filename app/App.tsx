@@ -94,6 +94,10 @@ const router = createBrowserRouter([
             }),
           },
           {
+            path: 'take',
+            lazy: async () => ({ Component: (await import('./places/take/TakeAlong.tsx')).TakeAlong }),
+          },
+          {
             path: 'send',
             lazy: async () => ({ Component: (await import('./places/send/Sending.tsx')).Sending }),
           },

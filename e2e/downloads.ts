@@ -1,4 +1,5 @@
-import { readdir, readFile } from 'node:fs/promises';
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { vi } from 'vitest';
@@ -22,4 +23,27 @@ export function savedText(folder: string, ending: string, before = ''): Promise<
     },
     { timeout: 15_000, interval: 100 },
   );
+}
+
+/** The file that a page saves when something is done in it, under the name that it gives it. */
+export async function saveBy(
+  page: Page,
+  act: () => Promise<unknown>,
+): Promise<{ readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> }> {
+  const folder = await mkdtemp(join(tmpdir(), 'juncture-saved-'));
+  try {
+    await savesInto(page, folder);
+    await act();
+    return await vi.waitFor(
+      async () => {
+        const [name] = (await readdir(folder)).filter((one) => !one.endsWith('.crdownload'));
+        const bytes = new Uint8Array(await readFile(join(folder, name)));
+        if (bytes.length === 0) throw new Error(`${name} is not there yet`);
+        return { name, bytes };
+      },
+      { timeout: 60_000, interval: 100 },
+    );
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
 }

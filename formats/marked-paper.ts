@@ -80,6 +80,8 @@ export interface MarkedPaper {
   /** Kinds of annotation that are not known, each once. */
   readonly unknownKinds: readonly string[];
   readonly attached: readonly AttachedFile[];
+  /** It is a copy with remarks that Juncture wrote, which somebody may have added to. */
+  readonly isOwnCopy?: boolean;
 }
 
 /** The words that a mark is about, as the source says it; null where it hangs on none. */

@@ -1,5 +1,5 @@
 import { isMachine } from './machine.ts';
-import type { Author, FileFact, Rubric } from '#core/model/facts.ts';
+import type { Author, AuthorRole, FileFact, Rubric } from '#core/model/facts.ts';
 import {
   asId,
   type AssignmentId,
@@ -29,6 +29,8 @@ export interface MarkContext {
   /** Others of the course who may have written, with their roles. */
   readonly people: readonly Author[];
   readonly rubric: Rubric | null;
+  /** What somebody is whom nobody knows; not said: an instructor. */
+  readonly strangers?: AuthorRole;
 }
 
 function placeMark(target: Target): string {
@@ -66,12 +68,12 @@ function remarkIdOf(context: MarkContext, mark: Mark, seen: Map<string, number>)
 function authorOf(
   name: string,
   byMachine: boolean,
-  { marker, people }: Pick<MarkContext, 'marker' | 'people'>,
+  { marker, people, strangers = 'instructor' }: Pick<MarkContext, 'marker' | 'people' | 'strangers'>,
 ): Author {
   if (byMachine) return { name, role: 'machine' };
   const isMarker = marker !== null && (name === '' || name === marker.name);
   if (isMarker) return marker;
-  return people.find((person) => person.name === name) ?? { name, role: 'instructor' };
+  return people.find((person) => person.name === name) ?? { name, role: strangers };
 }
 
 function replyOf({ author, at, text, replies }: MarkReply, context: MarkContext): Reply {

@@ -25,7 +25,7 @@ import { bytesOf } from './inspect.ts';
 /** A marked file as another format (docs/command-line.md). */
 
 /** The formats that are written, by the ending of the file. */
-export const EXPORTS = ['.pdf', '.jsonld', '.xfdf', '.csv'] as const;
+const EXPORTS = ['.pdf', '.jsonld', '.xfdf', '.csv'] as const;
 
 /** A call that asks for something there is none of; its message is for whoever called. */
 export class UnknownExport extends Error {}

@@ -21,7 +21,10 @@ import type { ReadDraft } from '#formats/read-as-draft.ts';
 import type { DraftPictures } from '#formats/docx/write-draft.ts';
 import type { Payload } from '#formats/bag/bag.ts';
 import type { Discussion } from '#formats/posts/read-posts.ts';
-import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
+import type { Ground, PaperAsGround } from '#formats/annotated/ground.ts';
+import type { AnnotatedToWrite } from '#formats/annotated/write-annotated-pdf.ts';
+import type { Remark } from '#core/model/remark.ts';
+import type { Anchor, Mark, MarkedPaper } from '#formats/marked-paper.ts';
 import type { Cue } from '#formats/sound/read-vtt.ts';
 import type { CourseOfTable, GradeField, GradeTable } from '#formats/grades/grade-table.ts';
 import type { ReadGrades } from '#formats/grades/read-grades.ts';
@@ -101,6 +104,18 @@ export interface ReaderWorker {
     about: Pick<PdfToWrite, 'title' | 'language' | 'at'>,
   ): Promise<ReadResult<Uint8Array<ArrayBuffer>>>;
   writePdf(content: PdfToWrite): Promise<Uint8Array<ArrayBuffer>>;
+  /** A paper as the PDF that its remarks are put onto. */
+  groundOf(
+    paper: Omit<PaperAsGround, 'uprightPicture'>,
+    remarks: readonly Remark[],
+    anchors: Readonly<Record<string, Anchor>>,
+  ): Promise<ReadResult<Ground>>;
+  /** A paper with its remarks as annotations. @param ground null: there is no paper */
+  writeAnnotatedPdf(
+    ground: Ground | null,
+    content: AnnotatedToWrite,
+    progress: ((done: number, of: number) => void) | null,
+  ): Promise<ReadResult<Uint8Array<ArrayBuffer>>>;
   writeBag(root: string, payload: Payload, date: string): Promise<Uint8Array<ArrayBuffer>>;
 }
 

@@ -106,5 +106,23 @@ const worker: ReaderWorker = {
       return writtenPdf({ ...about, blocks });
     }),
   writePdf: writtenPdf,
+  groundOf: (paper, remarks, anchors) =>
+    reading(async () => {
+      const [{ groundOf }, { pdfFonts }] = await Promise.all([
+        import('#formats/annotated/ground.ts'),
+        import('./pdf-fonts.ts'),
+      ]);
+      const { mediaType } = recognise(paper.bytes);
+      const uprightPicture = (bytes: Uint8Array<ArrayBuffer>) => pageOf(bytes, mediaType);
+      return groundOf({ ...paper, uprightPicture }, remarks, anchors, await pdfFonts(), readingAssets);
+    }),
+  writeAnnotatedPdf: (ground, content, progress) =>
+    reading(async () => {
+      const [{ writeAnnotatedPdf }, { pdfFonts }] = await Promise.all([
+        import('#formats/annotated/write-annotated-pdf.ts'),
+        import('./pdf-fonts.ts'),
+      ]);
+      return writeAnnotatedPdf(ground, content, await pdfFonts(), progress ?? undefined);
+    }),
 };
 expose(worker);

@@ -417,6 +417,17 @@ const ClockTime = v.pipe(v.string(), v.regex(/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/
 export const Hours = v.object({ from: ClockTime, to: ClockTime });
 export type Hours = v.InferOutput<typeof Hours>;
 
+/** The parts of a pack that is taken along, in their order. */
+export const packParts = ['wish', 'asks', 'tasks', 'rubric', 'overlap', 'paper', 'index', 'receipt'] as const;
+export type PackPart = (typeof packParts)[number];
+
+/** What a pack begins with, which parts it lacks, and what is not said in it. */
+export const TakenAlong = v.object({
+  wish: v.string(),
+  without: v.array(v.picklist([...packParts, 'scores', 'names', 'room'])),
+});
+export type TakenAlong = v.InferOutput<typeof TakenAlong>;
+
 /**
  * Something that the student set, by its name. It goes along in the backup; what is only how things look stays with the
  * browser.
@@ -430,6 +441,11 @@ export const Setting = v.variant('name', [
   v.object({ name: v.literal('margin'), hours: v.number() }),
   /** Tasks that were proposed to be joined and are not to be, by their ids (core/plan/together.ts). */
   v.object({ name: v.literal('leftApart'), groups: v.array(v.string()) }),
+  /** What the pack that is taken along from an assignment begins with, and what of it the student leaves out. */
+  v.object({
+    name: v.literal('takeAlong'),
+    packs: v.record(v.string(), TakenAlong),
+  }),
   /** The blocks that a calendar was last given, so that the next one changes and cancels them. */
   v.object({
     name: v.literal('calendarGiven'),

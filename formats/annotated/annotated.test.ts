@@ -13,11 +13,13 @@ import { readMarkedPdf } from '../pdf/read-marked-pdf.ts';
 import { writePdf } from '../pdf/write-pdf.ts';
 import { readRemarksOnto } from '../place-remarks.ts';
 import { readPaper } from '../read-paper.ts';
+import { sample } from '../samples/sample.ts';
 import { remarksOfMarks } from '../remarks.ts';
 import { writeRemarksAsAnnotations } from '../web-annotation/write-remarks.ts';
 import { writeXfdf } from '../xfdf/write-xfdf.ts';
 import { annotatedCopy, type CopyWords } from './annotated-copy.ts';
 import { groundOf, type Ground } from './ground.ts';
+import { marksAdded } from './own-copy.ts';
 import type { RemarkOut } from './remark-out.ts';
 import { writeRemarksCsv } from './remarks-table.ts';
 import { writeAnnotatedPdf } from './write-annotated-pdf.ts';
@@ -141,7 +143,7 @@ describe('a paper with its remarks, as one PDF', () => {
     'holds all that another program finds in %s',
     async (name) => {
       const { bytes, going, ground } = await exported(join('formats/samples', name));
-      const before = annotationsByQpdf(new Uint8Array(readFileSync(join('formats/samples', name))));
+      const before = annotationsByQpdf(sample(name));
       const after = annotationsByQpdf(bytes);
       for (const one of before) expect(after).toContainEqual(one);
       // A number for each place on a page, and from each of these entries a way back.
@@ -255,7 +257,7 @@ describe('remarks in a file of their own', () => {
   it.each(['same.pdf', 'transects-turned.pdf', 'dams-notes.pdf'])(
     'come back from XFDF and Web Annotation as they went, onto %s',
     async (name) => {
-      const bytes = new Uint8Array(readFileSync(join('formats/samples', name)));
+      const bytes = sample(name);
       const paper = await readPaper(bytes, null);
       const { remarks, anchors } = remarksIn(paper.marks);
       const going = remarks.map((remark, index) => outOf(remark, index));
@@ -368,5 +370,30 @@ describe('remarks in a file of their own', () => {
     expect(csv.split('\r\n')[0]).toBe(`${Object.values(columns).join(',')},Decision`);
     expect(csv).toContain("'=1+1");
     expect(csv).toContain(',act');
+  });
+});
+
+describe('a copy that a tutor wrote on with other programs', () => {
+  it('gives what is new, once, and who wrote it is a tutor', async () => {
+    const known = remarksIn((await readPaper(sample('same.docx'), null)).marks).remarks;
+    const copy = await readPaper(sample('tutored.pdf'), null);
+    expect(copy.isOwnCopy).toBe(true);
+    const added = marksAdded(copy.marks, known);
+    expect(added.map(({ author, text }) => [author, text])).toEqual([
+      ['Oriel Fane', 'He wants the numbers of the planks.'],
+      ['Oriel Fane', 'Start your answer here: these two are the story.'],
+      ['Oriel Fane', 'Come again with the table filled in.'],
+    ]);
+    expect(quotedWords(added[1])).toBe('two leaking');
+    // Given back again, with the first time's remarks known, nothing is new.
+    const taken = remarksIn(added).remarks;
+    expect(marksAdded(copy.marks, [...known, ...taken])).toEqual([]);
+  });
+
+  it('is told from papers that others wrote', async () => {
+    for (const name of ['same.pdf', 'kinds.pdf']) {
+      const paper = await readPaper(sample(name), null);
+      expect(paper.isOwnCopy).toBe(false);
+    }
   });
 });

@@ -5,6 +5,8 @@ import { entryKey } from './write-annotated-pdf.ts';
 export interface EntryToWrite {
   readonly id: string;
   readonly number: number;
+  /** It stands in another list too, which its mark leads to: what this one is called. */
+  readonly again?: string;
   /** Where it stands and whose it is: "page 3 · Dr Aune Keld". */
   readonly head: string;
   /** The words it is about; null where it hangs on none. */
@@ -22,8 +24,11 @@ const quote = (...runs: readonly Run[]): RichBlock => ({ kind: 'quote', level: 0
 
 /** Entries of a list of remarks, each number with the name by which it leads to its mark. */
 export function entryBlocks(entries: readonly EntryToWrite[]): RichBlock[] {
-  return entries.flatMap(({ id, number, head, about, text, replies, facts }) => [
-    paragraph(run(` ${number} `, { bold: true, keys: [entryKey(id)] }), run(`  ${head}`, { bold: true })),
+  return entries.flatMap(({ id, again, number, head, about, text, replies, facts }) => [
+    paragraph(
+      run(` ${number} `, { bold: true, keys: [entryKey(id, again)] }),
+      run(`  ${head}`, { bold: true }),
+    ),
     ...(about === null ? [] : [quote(run(about, { italic: true }))]),
     ...(text === '' ? [] : [paragraph(run(text))]),
     ...replies.map((reply) => quote(run(reply))),

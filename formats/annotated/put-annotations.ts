@@ -1,5 +1,14 @@
-import type { PDFArray, PDFDict, PDFRef } from '@cantoo/pdf-lib';
-import { PDFHexString, PDFName, PDFNumber, PDFString, type PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
+import {
+  type PDFArray,
+  PDFDict,
+  type PDFRef,
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  PDFString,
+  type PDFDocument,
+  type PDFPage,
+} from '@cantoo/pdf-lib';
 import { appearanceOf, colorParts } from './appearance.ts';
 import type { MarkPlace } from './mark-place.ts';
 import { saidBy, type RemarkOut, type ReplyOut } from './remark-out.ts';
@@ -143,4 +152,18 @@ function shaped(list: PDFArray, dict: PDFDict, kind: string, { shape }: MarkPlac
     dict.set(PDFName.of('InkList'), list);
   } else if (kind === 'Line') dict.set(PDFName.of('L'), points(shape[0].slice(0, 4)));
   else if (kind === 'Polygon' || kind === 'PolyLine') dict.set(PDFName.of('Vertices'), points(shape[0]));
+}
+
+/** Calls the authors of what is on the pages otherwise. */
+export function renameAuthors(pages: readonly PDFPage[], names: ReadonlyMap<string, string>): void {
+  for (const page of pages)
+    for (const one of page.node.Annots()?.asArray() ?? []) {
+      const annotation = page.node.context.lookup(one);
+      if (!(annotation instanceof PDFDict)) continue;
+      const author = annotation.lookup(PDFName.of('T'));
+      const known =
+        author instanceof PDFString || author instanceof PDFHexString ? author.decodeText() : null;
+      const other = known === null ? undefined : names.get(known);
+      if (other !== undefined) annotation.set(PDFName.of('T'), PDFHexString.fromText(other));
+    }
 }

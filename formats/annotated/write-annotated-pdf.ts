@@ -4,12 +4,13 @@ import { layOutPdf, type LaidOut, type PdfFonts, type PdfToWrite } from '../pdf/
 import type { Ground } from './ground.ts';
 import { insertTagged } from './join-tagged.ts';
 import { digitsIn, putNumbers, type NumberedMark } from './numbers.ts';
+import { OWN_COPY } from './own-copy.ts';
 import { addBookmarks, type Bookmark } from './outlines.ts';
-import { putAnnotations, type PutRemark } from './put-annotations.ts';
+import { putAnnotations, renameAuthors, type PutRemark } from './put-annotations.ts';
 import type { RemarkOut } from './remark-out.ts';
 
 /** Where a bookmark leads: to a remark's mark (else its entry), or to what has a name in the pages before or behind. */
-export type BookmarkTo = { readonly remarkId: string } | { readonly key: string };
+type BookmarkTo = { readonly remarkId: string } | { readonly key: string };
 
 export interface BookmarkToWrite {
   readonly title: string;
@@ -31,11 +32,19 @@ export interface AnnotatedToWrite {
   /** What the link over a remark's number says, by its id. */
   readonly linkSays: ReadonlyMap<string, string>;
   readonly bookmarks: readonly BookmarkToWrite[];
+  /** What authors of annotations that the paper holds are called instead, by their names. */
+  readonly renamed?: ReadonlyMap<string, string> | undefined;
 }
 
-/** The name of a remark's entry in the pages before and behind. */
-export function entryKey(remarkId: string): string {
-  return `entry ${remarkId}`;
+const ENTRY = 'entry ';
+const AGAIN = '\u0001';
+
+/**
+ * The name of a remark's entry in the pages before and behind.
+ * @param again where it is told a second time: the mark leads to the entry without
+ */
+export function entryKey(remarkId: string, again?: string): string {
+  return `${ENTRY}${remarkId}${again === undefined ? '' : `${AGAIN}${again}`}`;
 }
 
 /** Steps of which progress is told: laying out, marking, joining, saving. */
@@ -72,6 +81,7 @@ export async function writeAnnotatedPdf(
     return places.length === 0 ? [] : [{ remark, places }];
   });
   for (const one of placed) if (!one.remark.isInPaper) putAnnotations(document, paper, one);
+  if (content.renamed !== undefined) renameAuthors(paper, content.renamed);
   progress(0.7 * STEPS, STEPS);
   const front = content.before.length === 0 ? [] : await putPages(document, before.bytes, 0);
   const back =
@@ -159,18 +169,21 @@ function linkEntries(
   places: ReadonlyMap<string, readonly LaidOut[]>,
   marks: ReadonlyMap<string, Spot>,
 ): void {
-  for (const [id, { page, left, top }] of marks)
-    for (const place of places.get(entryKey(id)) ?? []) {
+  for (const [key, lines] of places) {
+    const mark = key.startsWith(ENTRY) ? marks.get(key.slice(ENTRY.length).split(AGAIN)[0]) : undefined;
+    if (mark === undefined) continue;
+    for (const place of lines) {
       const link = document.context.obj({
         Type: 'Annot',
         Subtype: 'Link',
         Rect: [...place.rect],
         Border: [0, 0, 0],
         F: 4,
-        Dest: [page.ref, 'XYZ', left, top, null],
+        Dest: [mark.page.ref, 'XYZ', mark.left, mark.top, null],
       });
       pages[place.page].node.addAnnot(document.context.register(link));
     }
+  }
 }
 
 function bookmarksOf(
@@ -203,6 +216,10 @@ function describe(document: PDFDocument, { title, language, at }: AnnotatedToWri
   document.setTitle(title, { showInWindowTitleBar: true });
   document.setProducer('Juncture');
   document.setModificationDate(date);
+  // Whoever takes it in again knows by this that most of it is known.
+  document.context
+    .lookup(document.context.trailerInfo.Info, PDFDict)
+    .set(PDFName.of(OWN_COPY), PDFHexString.fromText('1'));
   if (document.getCreationDate() === undefined) document.setCreationDate(date);
   if (catalog.get(PDFName.of('Lang')) === undefined)
     catalog.set(PDFName.of('Lang'), PDFHexString.fromText(language));

@@ -5,6 +5,7 @@ import type { Span } from '#core/text/span.ts';
 import type { Target, TextQuote } from '#core/model/remark.ts';
 import { blockAt, type Paper } from '#core/paper/paper.ts';
 import { normaliseText } from '#core/text/normalise.ts';
+import { OWN_COPY } from '../annotated/own-copy.ts';
 import { isMachine } from '../machine.ts';
 import type { Anchor, AttachedFile, Mark, MarkedPaper, PageSize } from '../marked-paper.ts';
 import { annotationsOfPage, threadsOf, type Annotation, type AnnotationThread } from './annotations.ts';
@@ -51,8 +52,9 @@ export async function readMarkedPdf(
   assets: PdfAssets | null,
   options: PdfReading = {},
 ): Promise<MarkedPaper> {
-  const { pages, lines, annotations, glyphsByPage, attached } = await refusedLaterAs('damaged PDF', () =>
-    readPages(bytes, assets, options),
+  const { pages, lines, annotations, glyphsByPage, attached, isOwnCopy } = await refusedLaterAs(
+    'damaged PDF',
+    () => readPages(bytes, assets, options),
   );
   const { paper, lines: placedLines } = blocksOfLines(lines);
   const { threads, unknownKinds } = threadsOf(annotations);
@@ -74,6 +76,7 @@ export async function readMarkedPdf(
     marks,
     unknownKinds,
     attached: [...attached, ...files],
+    isOwnCopy,
   };
 }
 
@@ -92,6 +95,7 @@ interface RawPages {
   /** Of the pages on which words have to be found. */
   readonly glyphsByPage: Map<number, Glyph[]>;
   readonly attached: AttachedFile[];
+  isOwnCopy: boolean;
 }
 
 /** Everything that pdf.js tells of each page. A page that it fails at makes the file a damaged one. */
@@ -108,7 +112,14 @@ async function readPages(
     while (readers.length < threads) readers.push(await open(readers.length));
     // Another reader of the file gathers them while pages are already being read; only the annotations wait for them.
     const named = readAnnotationNames(bytes, password);
-    const read: RawPages = { pages: [], lines: [], annotations: [], glyphsByPage: new Map(), attached: [] };
+    const read: RawPages = {
+      pages: [],
+      lines: [],
+      annotations: [],
+      glyphsByPage: new Map(),
+      attached: [],
+      isOwnCopy: false,
+    };
     const readPage = async (number: number) => {
       const page = await parsed(readers[number % readers.length].getPage(number));
       const { width, height, transform } = page.getViewport({ scale: 1 });
@@ -140,6 +151,8 @@ async function readPages(
       progress?.(number, document.numPages);
     }
     read.annotations.push(...(given ?? []).filter((one) => one.page > document.numPages));
+    const { info } = (await parsed(document.getMetadata())) as { info: { Custom?: object } };
+    read.isOwnCopy = Object.hasOwn(info.Custom ?? {}, OWN_COPY);
     const embedded = ((await parsed(document.getAttachments())) ?? {}) as Record<
       string,
       { filename?: unknown; content?: unknown }

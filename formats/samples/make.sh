@@ -16,6 +16,10 @@ for part in kinds transects sideways truth; do /usr/bin/python3 mark_pdf.py . $p
 for to in 'docx:MS Word 2007 XML' odt; do
   soffice --headless "-env:UserInstallation=file://$(mktemp -d)" '--infilter=HTML (StarWriter)' --convert-to "$to" rubric.html
 done
+# A copy with remarks that Juncture wrote, with a tutor's notes.
+tutored=$(mktemp -d)
+(cd ../.. && npm run --silent juncture -- export formats/samples/same.docx "$tutored/copy.pdf")
+/usr/bin/python3 make_tutored.py "$tutored/copy.pdf" tutored.pdf
 # Comments over just the same words, as LibreOffice writes them from a Word file that has them: nested.docx is made so once.
 # One paper, set by four programs.
 starts=$(mktemp -d)

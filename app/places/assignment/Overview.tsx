@@ -29,6 +29,16 @@ export function Overview() {
           <Promises view={view} />
           <Stages view={view} />
           <Attempts view={view} />
+          <section>
+            <SectionTitle>{words.takeAlong.title}</SectionTitle>
+            <p className="mt-1 text-quiet">{words.takeAlong.openLead}</p>
+            <Link
+              to={assignmentAddress(view.assignment.id, 'take')}
+              className="mt-2 inline-flex min-h-9 items-center font-semibold text-accent hover:underline"
+            >
+              {words.takeAlong.open}
+            </Link>
+          </section>
           {view.assignment.brief !== '' && (
             <section>
               <SectionTitle>{words.assignment.brief}</SectionTitle>

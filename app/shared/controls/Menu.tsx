@@ -6,7 +6,7 @@ const ITEM =
   'flex min-h-9 cursor-pointer items-center gap-2 rounded px-2.5 py-1 outline-none data-[highlighted]:bg-sunken data-[disabled]:opacity-50';
 
 /** A button that opens a list of things to do or to switch. */
-export function Menu({ label, children }: { label: string; children: ReactNode }) {
+export function Menu({ label, children }: { label: ReactNode; children: ReactNode }) {
   return (
     <Radix.Root modal={false}>
       <Radix.Trigger className="inline-flex min-h-8 items-center gap-1 rounded-md px-1.5 py-1 font-semibold whitespace-nowrap text-accent hover:underline">

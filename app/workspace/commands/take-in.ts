@@ -1,6 +1,8 @@
 import type { Workspace } from '../workspace.ts';
 import type { Author, FileFact, Marking } from '#core/model/facts.ts';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
+import type { Remark } from '#core/model/remark.ts';
+import { marksAdded } from '#formats/annotated/own-copy.ts';
 import { blankAssignment, blankAttempt, blankMarking } from '#core/model/blank.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
 import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
@@ -51,6 +53,10 @@ function markerOf(marks: readonly Mark[]): Author {
   for (const name of named) counts.set(name, (counts.get(name) ?? 0) + 1);
   const [[name] = ['']] = [...counts].sort((x, y) => y[1] - x[1]);
   return { name: name === '' ? words.takeIn.unnamedMarker : name, role: 'instructor' };
+}
+
+function peopleIn(remarks: readonly Remark[]): Author[] {
+  return [...new Map(remarks.map(({ author }) => [author.name, author])).values()];
 }
 
 /** A file that was read and is to be taken in, and what it is of its assignment. */
@@ -107,7 +113,11 @@ async function placeFiles(
   const { rubricId } =
     (await writing.get('assignments', assignmentId)) ?? blankAssignment(assignmentId, null, title);
   const rubric = rubricId === null ? null : await writing.get('rubrics', rubricId);
+  const before = [...workspace.records.remarks.values()].filter(
+    (remark) => remark.assignmentId === assignmentId,
+  );
   for (const file of files) {
+    const isOwnCopy = file.read?.isOwnCopy === true;
     const stored: StoredFile = {
       hash: file.hash,
       name: file.name,
@@ -127,11 +137,19 @@ async function placeFiles(
       paperHash: file.aboutHash ?? file.hash,
       marker: marking.marker,
       channel: channelOn(await mediaTypeOf(writing, file, files), file.role),
-      people: [],
+      // A copy that was taken along is given back by whoever was asked about it.
+      ...(isOwnCopy ? { people: peopleIn(before), strangers: 'tutor' } : { people: [] }),
       rubric,
     };
     if (file.read !== null) {
-      await putPaperWithRemarks(writing, stored, file.bytes, file.read, context);
+      const read = isOwnCopy ? { ...file.read, marks: marksAdded(file.read.marks, before) } : file.read;
+      await putPaperWithRemarks(
+        writing,
+        stored,
+        file.bytes,
+        read,
+        isOwnCopy ? { ...context, marker: null } : context,
+      );
       continue;
     }
     writing.putBytes(file.hash, file.bytes);
