@@ -8,7 +8,7 @@ const PLACES: readonly [string, string][] = [
   ['/', 'Came back'],
   ['/ask', 'Juncture sends nothing'],
   ['/week', 'Free hours'],
-  ['/shelf', 'Save the workspace as a ZIP'],
+  ['/shelf', 'Save everything as a ZIP'],
   ['/settings', 'Single-letter keys'],
   ['/a/skarn-moss-report', 'What came back'],
   ['/a/skarn-moss-report/read', 'Put your student number'],

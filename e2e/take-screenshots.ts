@@ -138,7 +138,7 @@ await page.goto(`${desk.address}/ask`);
 await seeText(page, 'Dr Aune Keld');
 await shot('ask-list');
 await page.goto(`${desk.address}/shelf`);
-await seeText(page, 'Save the workspace as a ZIP');
+await seeText(page, 'Save everything as a ZIP');
 await shot('shelf');
 await page.goto(`${desk.address}/marks`);
 await seeText(page, 'The author says so.');

@@ -109,6 +109,7 @@ function OpenFrame() {
         <PlacesInBar />
       </Bar>
       <Banner />
+      <Shown />
       <Counted />
       <Content>
         <DropTarget>
@@ -250,6 +251,30 @@ function Banner() {
   return (
     <p role="alert" className="border-b border-rule bg-sunken px-5 py-2 text-sm">
       {text}
+    </p>
+  );
+}
+
+/** Says that what is looked at is somebody else's, and leads back. */
+function Shown() {
+  const session = useSession();
+  const navigate = useNavigate();
+  const { identity } = useWorkspace();
+  if (identity.kind !== 'shown') return null;
+  const back = async () => {
+    await session.back();
+    void navigate('/shelf');
+  };
+  return (
+    <p className="flex flex-wrap items-center gap-x-4 border-b border-rule bg-sunken px-5 py-2 text-sm">
+      {words.frame.shown(identity.by)}
+      <button
+        type="button"
+        className="min-h-8 font-semibold text-accent hover:underline"
+        onClick={() => void back()}
+      >
+        {words.frame.back}
+      </button>
     </p>
   );
 }

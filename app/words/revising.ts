@@ -119,6 +119,7 @@ export const revise = {
     'before going back': 'before going back',
     sent: 'sent',
     'taken back': 'taken back',
+    'other device': 'from the other device',
   } satisfies Record<Version['why'], string>,
   versionWords: (count: number) => many(count, 'word', 'words'),
   goBack: 'Go back to it',

@@ -3,16 +3,52 @@ import { many } from './many.ts';
 export const shelf = {
   title: 'Shelf',
   lead: 'Everything is in this browser, on this computer. Save it from time to time.',
-  save: 'Save the workspace as a ZIP',
-  saving: 'Putting it together …',
+  keep: 'Keep it safe',
+  save: 'Save everything as a ZIP',
+  saving: (done: number) => `Putting it together … ${done} %`,
   saved: (name: string, size: string) => `Saved as ${name}, ${size}.`,
-  restore: 'Read a saved workspace back',
-  restoreTitle: 'Replace everything here?',
-  restoreLead: (when: string, remarks: number) =>
-    `The ZIP was saved ${when} and holds ${many(remarks, 'remark', 'remarks')}. It takes the place of what is in this workspace now.`,
-  replace: 'Replace',
+  lastSaved: (days: number) =>
+    days === 0
+      ? 'Last saved today.'
+      : `Last saved ${many(days, 'day', 'days')} ago${days >= 14 ? ': much may have been decided since. Save it again.' : '.'}`,
+  neverSaved: 'Not saved yet. A ZIP on another disk outlives this browser.',
+  handOver:
+    'To go on at another device, save it here, and read it in there: what was done in both places is joined.',
+  read: 'Read a ZIP in',
+  readTitle: (by: string) => (by === '' ? 'What is in the ZIP' : `What is in the ZIP of ${by}`),
+  readLead: (when: string, remarks: number) =>
+    `It was saved ${when} and holds ${many(remarks, 'remark', 'remarks')}.`,
+  join: 'Join with what is here',
+  joinLead: (merge: { added: number; newer: number; joined: number; gone: number; versions: number }) => {
+    const parts = [
+      ...(merge.added > 0 ? [`${many(merge.added, 'record', 'records')} come in`] : []),
+      ...(merge.newer > 0 ? [`${merge.newer} are newer there`] : []),
+      ...(merge.joined > 0 ? [`${merge.joined} are made of both`] : []),
+      ...(merge.gone > 0 ? [`${merge.gone} were taken out there`] : []),
+      ...(merge.versions > 0
+        ? [
+            `${many(merge.versions, 'text', 'texts')} of a draft ${merge.versions === 1 ? 'stays' : 'stay'} as a version`,
+          ]
+        : []),
+    ];
+    return parts.length === 0
+      ? 'Nothing in it is missing here.'
+      : `${parts.join(', ')}. Where both decided, the newer holds. It can be taken back.`;
+  },
+  replace: 'Replace everything here',
+  replaceLead: 'What is in this workspace now goes. It can’t be taken back.',
+  look: 'Only look at it',
+  lookLead: 'Your own stays as it is, and nothing that you do there is kept.',
   cancel: 'Leave it as it is',
   restored: 'The workspace is as it was saved.',
+  joined: 'Both are one now.',
+  undo: 'Undo',
+  checking: 'Checking the ZIP …',
+  used: (used: string, of: string) => `${used} used; this browser gives up to ${of}.`,
+  keptHere: 'The browser keeps it until you delete it.',
+  notKept: 'The browser may clear it when the disk is full.',
+  askToKeep: 'Ask it to keep everything',
+  askedInVain: 'The browser doesn’t promise it yet. Save everything as a ZIP now and then.',
   files: 'Files',
   noFiles: 'No files yet.',
   name: 'Name',
@@ -21,7 +57,6 @@ export const shelf = {
   came: 'Since',
   get: 'Save a copy',
   origins: { desk: 'course desk', dropped: 'dropped in', written: 'written here' },
-  checking: 'Checking the ZIP …',
   usedIn: (title: string) => `in ${title}`,
   correct: 'Put right',
   correctTitle: (name: string) => `Put “${name}” right`,

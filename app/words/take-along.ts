@@ -131,6 +131,10 @@ export const takeAlong = {
     state: 'State',
     replies: 'Answers',
   },
+  give: 'For somebody with Juncture',
+  giveLead:
+    'This assignment alone as one ZIP, with its files, decisions and drafts. Whoever gets it can look at it, and their own stays as it is.',
+  giveSave: 'Save this assignment as a ZIP',
   files: 'Files as they are',
   filesLead: 'Byte for byte as they came and went.',
   saveFile: 'Save a copy',

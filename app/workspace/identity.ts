@@ -6,13 +6,20 @@ export type Identity =
       readonly studentId: string;
       readonly studentName: string;
     }
-  | { readonly kind: 'files alone' };
+  | { readonly kind: 'files alone' }
+  /** What somebody gave to be looked at: nothing that is done in it is kept. */
+  | { readonly kind: 'shown'; readonly by: string };
 
 /** The name of its database, and of what is kept beside it: one for each desk and student, one for files alone. */
 export function databaseName(identity: Identity): string {
-  return identity.kind === 'files alone'
-    ? 'juncture/files'
-    : `juncture/${identity.deskId}/${identity.studentId}`;
+  switch (identity.kind) {
+    case 'files alone':
+      return 'juncture/files';
+    case 'shown':
+      return 'juncture/shown';
+    case 'student':
+      return `juncture/${identity.deskId}/${identity.studentId}`;
+  }
 }
 
 /** Desk and student in one word, as a request to the desk names them. */

@@ -7,6 +7,8 @@ import {
   openWorkspaceDatabase,
   SETTLED,
   type Change,
+  type GoneRow,
+  type StoredRow,
   type WorkspaceDatabase,
 } from './storage/database.ts';
 import type { DeskCaller } from './desk/desk-client.ts';
@@ -16,7 +18,7 @@ import { Downloads } from './desk/downloads.ts';
 import { databaseName, deskStudent, type Identity } from './identity.ts';
 import { Journal } from './storage/journal.ts';
 import { KeptViews, nextMoment } from './state/kept-views.ts';
-import { emptyRecords, type ReadPaper, type RecordMaps, type StoreName } from './storage/records.ts';
+import { emptyRecords, type ReadPaper, type RecordMaps } from './storage/records.ts';
 import { TakingIn } from './taking-in/taking-in.ts';
 import { Bodies } from './state/bodies.ts';
 import { sweepBodies, unpackText, type Body } from './storage/bodies.ts';
@@ -91,7 +93,7 @@ export class Workspace {
     this.store = createStore<WorkspaceState>(() => ({
       records: emptyRecords(),
       atMs: clock.nowMs(),
-      connection: identity.kind === 'files alone' ? 'none' : 'asking',
+      connection: identity.kind === 'student' ? 'asking' : 'none',
       lastReachedAt: null,
       unreadFacts: [],
       saving: 'saved',
@@ -121,6 +123,11 @@ export class Workspace {
   get caller(): DeskCaller {
     const { identity, signal } = this;
     return { of: identity.kind === 'student' ? deskStudent(identity) : '', signal };
+  }
+
+  /** Whether nothing that is done in it is kept. */
+  get isShown(): boolean {
+    return this.identity.kind === 'shown';
   }
 
   get records(): RecordMaps {
@@ -236,14 +243,16 @@ export class Workspace {
     work: (writing: Writing) => Promise<void>,
     typing?: string,
   ): Promise<void> {
+    if (this.isShown) return;
     const scopes = typeof scope === 'string' ? [scope] : scope;
     const undo = { scopes, label, ...(typing !== undefined && { typing }) };
-    this.show(await this.saving.during(() => transact(this.database, undo, work)));
+    this.show(await this.saving.during(() => transact(this.database, undo, work, this.now())));
   }
 
   /** Saves what can't be taken back: facts, time spent reading, typing. */
   async save(work: (writing: Writing) => Promise<void>): Promise<void> {
-    this.show(await this.saving.during(() => transact(this.database, null, work)));
+    if (this.isShown) return;
+    this.show(await this.saving.during(() => transact(this.database, null, work, this.now())));
   }
 
   /** Takes back the last command of an assignment, or of another scope. */
@@ -259,7 +268,7 @@ export class Workspace {
   private async move(scope: string, which: 'undo' | 'redo'): Promise<Undone> {
     const entry = await nextInHistory(this.database, scope, which);
     if (entry === null) return { kind: 'nothing' };
-    const changes = await this.saving.during(() => moveInHistory(this.database, entry, which));
+    const changes = await this.saving.during(() => moveInHistory(this.database, entry, which, this.now()));
     if (changes === null) return { kind: 'changed since' };
     this.show(changes);
     const about = new Set(
@@ -267,6 +276,16 @@ export class Workspace {
     );
     const [only] = about;
     return { kind: 'done', label: entry.label, remarkId: about.size === 1 ? only : null };
+  }
+
+  /** Every record as it is stored, and what was taken out. */
+  async storedRows(): Promise<{ rows: StoredRow[]; gone: GoneRow[] }> {
+    const transaction = this.database.transaction(['records', 'gone']);
+    const [rows, gone] = await Promise.all([
+      transaction.objectStore('records').getAll(),
+      transaction.objectStore('gone').getAll(),
+    ]);
+    return { rows, gone };
   }
 
   async fileBytes(hash: string): Promise<Uint8Array<ArrayBuffer> | null> {
@@ -305,22 +324,19 @@ export class Workspace {
   /** Replaces everything in the workspace, in one transaction: all of it or nothing. */
   async replaceAll(
     kept: {
-      readonly rows: readonly {
-        readonly store: StoreName;
-        readonly key: string;
-        readonly record?: unknown;
-      }[];
+      readonly rows: readonly StoredRow[];
+      readonly gone: readonly GoneRow[];
       readonly files: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
       readonly bodies: readonly Body[];
     },
     meta: Readonly<Record<string, unknown>>,
   ): Promise<void> {
     await this.saving.during(async () => {
-      const stores = ['records', 'bodies', 'bytes', 'papers', 'history', 'meta'] as const;
+      const stores = ['records', 'gone', 'bodies', 'bytes', 'papers', 'history', 'meta'] as const;
       const transaction = this.database.transaction(stores, 'readwrite', { durability: 'strict' });
       await Promise.all(stores.map((name) => transaction.objectStore(name).clear()));
-      for (const { store, key, record } of kept.rows)
-        void transaction.objectStore('records').put({ store, key, record });
+      for (const row of kept.rows) void transaction.objectStore('records').put(row);
+      for (const row of kept.gone) void transaction.objectStore('gone').put(row);
       for (const { hash, bytes } of kept.bodies) void transaction.objectStore('bodies').put(bytes, hash);
       for (const [hash, content] of kept.files) void transaction.objectStore('bytes').put(content, hash);
       for (const [key, number] of this.settled) void transaction.objectStore('meta').put(number, key);

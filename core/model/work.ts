@@ -344,6 +344,7 @@ export const Version = v.object({
     'before going back',
     'sent',
     'taken back',
+    'other device',
   ]),
   /** What the student calls it; '' for none. */
   name: v.string(),
@@ -441,6 +442,8 @@ export const Setting = v.variant('name', [
   v.object({ name: v.literal('margin'), hours: v.number() }),
   /** Tasks that were proposed to be joined and are not to be, by their ids (core/plan/together.ts). */
   v.object({ name: v.literal('leftApart'), groups: v.array(v.string()) }),
+  /** When the workspace was last saved as a file. */
+  v.object({ name: v.literal('lastBackup'), at: Instant }),
   /** What the pack that is taken along from an assignment begins with, and what of it the student leaves out. */
   v.object({
     name: v.literal('takeAlong'),

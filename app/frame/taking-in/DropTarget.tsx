@@ -1,6 +1,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import * as words from '../../words/en.ts';
 import { isTyping } from '../../shared/page/hooks.ts';
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { useTakeIn } from './use-take-in.ts';
 
 function carriesFiles(event: DragEvent): boolean {
@@ -18,7 +19,9 @@ function pastedFiles(data: DataTransfer): File[] {
 export function DropTarget({ children }: { children: ReactNode }) {
   const [over, setOver] = useState(false);
   const takeIn = useTakeIn();
+  const { isShown } = useWorkspace();
   useEffect(() => {
+    if (isShown) return;
     let depth = 0;
     const enter = (event: DragEvent) => {
       if (!carriesFiles(event)) return;
@@ -57,7 +60,7 @@ export function DropTarget({ children }: { children: ReactNode }) {
       window.removeEventListener('dragover', drag);
       window.removeEventListener('drop', drop);
     };
-  }, [takeIn]);
+  }, [takeIn, isShown]);
   return (
     <>
       {children}

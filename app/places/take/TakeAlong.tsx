@@ -2,6 +2,7 @@ import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { useAssignment } from '../../shared/page/assignment-outlet.ts';
 import * as words from '../../words/en.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
+import { saveBackup } from '../../shared/files/save-backup.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { AnnotatedPapers } from './AnnotatedPapers.tsx';
@@ -23,11 +24,26 @@ export function TakeAlong() {
             <AnnotatedPapers view={view} />
             <ListsOut view={view} live={live} answers={answers} />
             <FilesAsTheyAre view={view} />
+            <Give view={view} />
           </div>
           <Pack view={view} />
         </div>
       </div>
     </div>
+  );
+}
+
+/** The assignment alone, for somebody who has Juncture too. */
+function Give({ view }: { view: AssignmentView }) {
+  const workspace = useWorkspace();
+  return (
+    <section>
+      <SectionTitle>{words.takeAlong.give}</SectionTitle>
+      <p className="text-sm text-quiet">{words.takeAlong.giveLead}</p>
+      <Button className="mt-2" onClick={() => void saveBackup(workspace, view.assignment.id)}>
+        {words.takeAlong.giveSave}
+      </Button>
+    </section>
   );
 }
 

@@ -9,7 +9,7 @@ const PLAIN: TakenAlong = { wish: '', without: [] };
 /** What the student said about the pack of an assignment. */
 export function packOf(settings: Workspace['records']['settings'], id: AssignmentId): TakenAlong {
   const packs = settingIn(settings, 'takeAlong')?.packs ?? {};
-  return (packs[id]) ?? PLAIN;
+  return packs[id] ?? PLAIN;
 }
 
 /** Changes what a pack begins with, or what of it is left out. */

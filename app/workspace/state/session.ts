@@ -69,6 +69,21 @@ export class Session {
     return workspace;
   }
 
+  /** Opens what somebody gave to be looked at, in place of the own workspace, which stays as it is. */
+  async show(given: Parameters<Workspace['replaceAll']>[0], by: string): Promise<void> {
+    await this.closeOpen();
+    const workspace = await openWorkspace({ kind: 'shown', by }, this.clock);
+    await workspace.replaceAll(given, {});
+    workspace.sayings.begin();
+    this.store.setState({ workspace });
+  }
+
+  /** Goes back to the own workspace from what was looked at. */
+  async back(): Promise<void> {
+    await this.closeOpen();
+    await this.start();
+  }
+
   private async closeOpen(): Promise<void> {
     const { workspace } = this.store.getState();
     if (workspace === null) return;

@@ -76,7 +76,7 @@ const checks: Readonly<Record<string, (open: Open) => Promise<void>>> = {
   'begins with nothing, in the form of today': async (open) => {
     const database = await open();
     same(database.version, DATABASE_VERSION);
-    same([...database.objectStoreNames], ['bodies', 'bytes', 'history', 'meta', 'papers', 'records']);
+    same([...database.objectStoreNames], ['bodies', 'bytes', 'gone', 'history', 'meta', 'papers', 'records']);
     same(await database.getAll('records'), []);
   },
   'saves all that one act writes, and has it when it is opened again': async (open) => {

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto';
 import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { paperOfDraft } from '#core/paper/draft.ts';
-import { exampleAssignment } from '#core/model/example.ts';
+import { exampleAssignment, exampleJudgement, exampleTask } from '#core/model/example.ts';
 import { readBag, writeBag } from '#formats/bag/bag.ts';
 import { UnreadableFile } from '#formats/unreadable.ts';
 import type { reader as Reader } from '../../workers/clients.ts';
@@ -12,7 +12,16 @@ import { beginDraft } from '../commands/draft.ts';
 import { settingIn } from '../state/settings.ts';
 import { putSetting, SETTINGS_SCOPE } from '../commands/settings.ts';
 import { openWorkspace, type Workspace } from '../workspace.ts';
-import { checkBackup, restoreBackup, writeBackup, type CheckedBackup } from './backup.ts';
+import {
+  checkBackup,
+  joinBackup,
+  mergeWith,
+  restoreBackup,
+  SHELF_SCOPE,
+  writeBackup,
+  type CheckedBackup,
+} from './backup.ts';
+import { unpackText } from './bodies.ts';
 
 vi.mock('../../workers/clients.ts', () => ({
   reader: {
@@ -108,6 +117,82 @@ describe('a backup', () => {
     await restoreBackup(workspace, backup);
     expect(await draftText(workspace)).toBe('All of it was written anew elsewhere.');
     expect(await workspace.metaValue('cursor')).toBe(4);
+  });
+});
+
+describe('backups of every earlier storage', () => {
+  it.each([1, 2, 3, 4, 5, 7, 8, 9, 10, 11, 12])('version %i restores, record by record', async (version) => {
+    const text = readFileSync(new URL(`./samples/storage-${version}.json`, import.meta.url), 'utf8');
+    const { records, bodies = {} } = JSON.parse(text) as {
+      records: { store: string; key: string }[];
+      bodies?: Record<string, string>;
+    };
+    const file = { kind: 'juncture workspace', version, at: '2026-11-02T10:00:00.000Z', cursor: 0, records };
+    const payload: Record<string, Uint8Array<ArrayBuffer>> = {
+      'workspace.json': new TextEncoder().encode(JSON.stringify(file)),
+    };
+    for (const [hash, base64] of Object.entries(bodies))
+      payload[`bodies/${hash}.json`] = new TextEncoder().encode(
+        await unpackText(new Uint8Array(Buffer.from(base64, 'base64'))),
+      );
+    const backup = await checked(await writeBag('x', payload, '2026-11-02'));
+    await restoreBackup(workspace, backup);
+    const { rows } = await workspace.storedRows();
+    expect(rows).toHaveLength(records.length);
+    expect(rows.map(({ store }) => store).sort()).toEqual(records.map(({ store }) => store).sort());
+  });
+});
+
+describe('a workspace handed over to another device', () => {
+  const decideAct = (of: Workspace, note: string) =>
+    of.run('a', 'decide', (writing) =>
+      writing.put('judgements', exampleJudgement('r1', { decision: 'act', note })),
+    );
+
+  it('goes there and back, with what was done in both places', async () => {
+    await fill();
+    await decideAct(workspace, 'On the laptop.');
+    await workspace.run('a', 'task', (writing) => writing.put('tasks', exampleTask('t')));
+    const phone = await another();
+    await joinBackup(phone, await checked((await writeBackup(workspace)).bytes));
+    expect(phone.records.judgements.get('r1')?.note).toBe('On the laptop.');
+    expect(await draftText(phone)).toBe('What the wells said.');
+    // Both go on: a task is taken out here, a decision made and a note written there.
+    await workspace.run('a', 'task', (writing) => writing.remove('tasks', 't'));
+    await phone.run('a', 'decide', (writing) =>
+      writing.put('judgements', exampleJudgement('r2', { decision: 'keep', note: 'On the phone.' })),
+    );
+    const back = await joinBackup(workspace, await checked((await writeBackup(phone)).bytes));
+    expect(back).toMatchObject({ added: 1 });
+    expect(workspace.records.judgements.get('r2')?.note).toBe('On the phone.');
+    expect(workspace.records.tasks.size).toBe(0);
+    // The other device learns of the task that is gone.
+    await joinBackup(phone, await checked((await writeBackup(workspace)).bytes));
+    expect(phone.records.tasks.size).toBe(0);
+    const same = await mergeWith(workspace, await checked((await writeBackup(phone)).bytes));
+    expect(same).toMatchObject({ puts: [], removes: [] });
+    phone.close();
+  });
+
+  it('is taken back as one', async () => {
+    await decideAct(workspace, 'Here.');
+    const other = await another();
+    await decideAct(other, 'There.');
+    await joinBackup(workspace, await checked((await writeBackup(other)).bytes));
+    expect(workspace.records.judgements.get('r1')?.note).toContain('There.');
+    expect(await workspace.undoLast(SHELF_SCOPE)).toMatchObject({ kind: 'done' });
+    expect(workspace.records.judgements.get('r1')?.note).toBe('Here.');
+    other.close();
+  });
+
+  it('holds one assignment alone where that is asked for', async () => {
+    await fill();
+    await workspace.save((writing) => writing.put('assignments', exampleAssignment({ id: id('b') })));
+    const { rows, only } = await checked((await writeBackup(workspace, { only: 'a' })).bytes);
+    expect(only).toBe('a');
+    expect(rows.filter(({ store }) => store === 'assignments').map(({ key }) => key)).toEqual(['a']);
+    expect(rows.some(({ store }) => store === 'drafts')).toBe(true);
+    expect(rows.some(({ store }) => store === 'settings')).toBe(false);
   });
 });
 

@@ -70,6 +70,11 @@ const steps: readonly ((
   (_database, transaction) => upgradeAll(transaction, upgradeFrom10),
   // From version 11: tasks with what they need, steps, and what is in the plan by hand; answers to questions.
   (_database, transaction) => upgradeAll(transaction, upgradeFrom11),
+  // From version 12: when each record was changed, and which are gone, for joining with another device's.
+  (database) => {
+    database.createObjectStore('gone', { keyPath: ['store', 'key'] });
+    return Promise.resolve();
+  },
 ];
 
 function rowsIn(transaction: Upgrading) {

@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import { abort } from './abort.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 12;
+export const DATABASE_VERSION = 13;
 
 /** A change of one record. null: not there. */
 export interface Change {
@@ -30,8 +30,26 @@ export interface HistoryEntry extends Undoable {
   readonly undone: boolean;
 }
 
+/** A record as it is stored. */
+export interface StoredRow {
+  readonly store: StoreName;
+  readonly key: string;
+  readonly record: unknown;
+  /** When it was last changed, ISO 8601; not there where it was changed by a Juncture that didn't note it. */
+  readonly at?: string;
+}
+
+/** A record that was there and was taken out. */
+export interface GoneRow {
+  readonly store: StoreName;
+  readonly key: string;
+  readonly at: string;
+}
+
 export interface WorkspaceSchema extends DBSchema {
-  records: { key: [StoreName, string]; value: { store: StoreName; key: string; record: unknown } };
+  records: { key: [StoreName, string]; value: StoredRow };
+  /** What was taken out, so that another device's copy of it doesn't bring it back. */
+  gone: { key: [StoreName, string]; value: GoneRow };
   /** Documents of drafts and versions (bodies.ts). */
   bodies: { key: string; value: Uint8Array<ArrayBuffer> };
   bytes: { key: string; value: Uint8Array<ArrayBuffer> };
@@ -51,6 +69,7 @@ export type Upgrading = IDBPTransaction<
 /** Makes the storage from nothing. */
 function makeStores(database: WorkspaceDatabase): void {
   database.createObjectStore('records', { keyPath: ['store', 'key'] });
+  database.createObjectStore('gone', { keyPath: ['store', 'key'] });
   database.createObjectStore('bodies');
   database.createObjectStore('bytes');
   database.createObjectStore('papers', { keyPath: 'hash' });

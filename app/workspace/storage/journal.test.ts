@@ -68,7 +68,7 @@ describe('the journal', () => {
     workspace.journal.write('note/1', 'old words');
     const onDisk = new Map(shelf.entries);
     await workspace.journal.settling('note/1')();
-    await workspace.replaceAll({ rows: [], files: new Map(), bodies: [] }, { cursor: 3 });
+    await workspace.replaceAll({ rows: [], gone: [], files: new Map(), bodies: [] }, { cursor: 3 });
     shelf.entries = onDisk;
     workspace = await openWorkspace(identity);
     expect(workspace.journal.read('note/1')).toBeNull();

@@ -15,8 +15,9 @@ import type { Change, HistoryEntry, Undoable, WorkspaceDatabase, WorkspaceSchema
 export interface Writing {
   get<Store extends StoreName>(store: Store, key: string): Promise<RecordByStore[Store] | null>;
   all<Store extends StoreName>(store: Store): Promise<RecordByStore[Store][]>;
-  put<Store extends StoreName>(store: Store, record: RecordByStore[Store]): Promise<void>;
-  remove(store: StoreName, key: string): Promise<void>;
+  /** @param at when it was changed; not said: now */
+  put<Store extends StoreName>(store: Store, record: RecordByStore[Store], at?: string): Promise<void>;
+  remove(store: StoreName, key: string, at?: string): Promise<void>;
   /** The document of a draft or version, under its hash. */
   putBody(body: Body): void;
   removeBody(hash: string): void;
@@ -44,14 +45,16 @@ function joined(earlier: readonly Change[], later: readonly Change[]): Change[] 
 /**
  * Carries out a command: everything it writes is saved together or not at all. With a label it can be undone, and its
  * inverse is stored in the same transaction.
+ * @param now when it is, noted with each record
  */
 export async function transact(
   database: WorkspaceDatabase,
   undo: Undoable | null,
   work: (writing: Writing) => Promise<void>,
+  now?: string,
 ): Promise<Change[]> {
   const transaction = database.transaction(
-    ['records', 'bodies', 'bytes', 'papers', 'history', 'meta'],
+    ['records', 'gone', 'bodies', 'bytes', 'papers', 'history', 'meta'],
     'readwrite',
     { durability: 'strict' },
   );
@@ -65,11 +68,11 @@ export async function transact(
     stored.set(id, record);
     return record;
   };
-  const write = async (store: StoreName, key: string, after: unknown) => {
+  const gone = transaction.objectStore('gone');
+  const write = async (store: StoreName, key: string, after: unknown, at = now) => {
     const before = await storedRecord(store, key);
     changes.set(`${store}/${key}`, { store, key, before, after });
-    if (after === null) await records.delete([store, key]);
-    else await records.put({ store, key, record: after });
+    await putRow({ records, gone }, store, key, after, at);
   };
   const writing: Writing = {
     async get(store, key) {
@@ -81,8 +84,8 @@ export async function transact(
       const found = await records.getAll(IDBKeyRange.bound([store], [store, []]));
       return found.map((row) => row.record as RecordByStore[typeof store]);
     },
-    put: (store, record) => write(store, recordStores[store].keyOf(record), record),
-    remove: (store, key) => write(store, key, null),
+    put: (store, record, at) => write(store, recordStores[store].keyOf(record), record, at),
+    remove: (store, key, at) => write(store, key, null, at),
     putBody: ({ hash, bytes }) => toldByAll(transaction.objectStore('bodies').put(bytes, hash)),
     removeBody: (hash) => toldByAll(transaction.objectStore('bodies').delete(hash)),
     putBytes: (hash, bytes) => toldByAll(transaction.objectStore('bytes').put(bytes, hash)),
@@ -109,17 +112,36 @@ export async function transact(
   }
 }
 
+/** Writes a record, or takes it out and notes that. */
+async function putRow(
+  { records, gone }: { records: Table<'records'>; gone: Table<'gone'> },
+  store: StoreName,
+  key: string,
+  record: unknown,
+  at: string | undefined,
+): Promise<void> {
+  if (record === null) {
+    await records.delete([store, key]);
+    if (at !== undefined) await gone.put({ store, key, at });
+    return;
+  }
+  await records.put({ store, key, record, ...(at !== undefined && { at }) });
+  await gone.delete([store, key]);
+}
+
+type Table<Name extends StoreNames<WorkspaceSchema>> = IDBPObjectStore<
+  WorkspaceSchema,
+  ArrayLike<StoreNames<WorkspaceSchema>>,
+  Name,
+  'readwrite'
+>;
+
 /** A request that nobody waits for: if it fails, the whole transaction does and tells. */
 function toldByAll(request: Promise<unknown>): void {
   request.catch(() => undefined);
 }
 
-type History = IDBPObjectStore<
-  WorkspaceSchema,
-  ArrayLike<StoreNames<WorkspaceSchema>>,
-  'history',
-  'readwrite'
->;
+type History = Table<'history'>;
 
 const Scoped = v.object({ assignmentId: v.nullable(v.string()) });
 
@@ -186,14 +208,18 @@ export async function moveInHistory(
   database: WorkspaceDatabase,
   entry: HistoryEntry,
   which: 'undo' | 'redo',
+  at?: string,
 ): Promise<Change[] | null> {
   const undone = which === 'undo';
   // Done again, what was before it is after it.
   const changes = entry.changes.map(({ before, after, ...change }) =>
     undone ? { ...change, before: after, after: before } : { ...change, before, after },
   );
-  const transaction = database.transaction(['records', 'history'], 'readwrite', { durability: 'strict' });
+  const transaction = database.transaction(['records', 'gone', 'history'], 'readwrite', {
+    durability: 'strict',
+  });
   const records = transaction.objectStore('records');
+  const gone = transaction.objectStore('gone');
   const moved: Change[] = [];
   for (const { store, key, before, after } of changes) {
     const now = (await records.get([store, key]))?.record ?? null;
@@ -205,10 +231,7 @@ export async function moveInHistory(
       return null;
     }
   }
-  for (const { store, key, after } of moved) {
-    if (after === null) await records.delete([store, key]);
-    else await records.put({ store, key, record: after });
-  }
+  for (const { store, key, after } of moved) await putRow({ records, gone }, store, key, after, at);
   await transaction.objectStore('history').put({ ...entry, undone });
   await transaction.done;
   return moved;
