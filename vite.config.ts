@@ -30,7 +30,18 @@ export default defineConfig({
     VitePWA({
       registerType: 'autoUpdate',
       injectRegister: null,
-      manifest: false,
+      manifest: {
+        name: 'Juncture',
+        short_name: 'Juncture',
+        description: 'Take marked work apart and put better work together.',
+        lang: 'en',
+        start_url: '/',
+        scope: '/',
+        display: 'standalone',
+        background_color: '#faf7f0',
+        theme_color: '#faf7f0',
+        icons: [{ src: '/sign.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
       workbox: {
         globPatterns: [
           '**/*.{html,js,mjs,css,svg,woff2,woff,model}',

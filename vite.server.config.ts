@@ -19,6 +19,7 @@ export default defineConfig({
         'bench-growth': 'bench/growth.ts',
         'bench-following': 'bench/following.ts',
         'bench-planning': 'bench/planning.ts',
+        'bench-exporting': 'bench/exporting.ts',
         'bench-typing': 'bench/typing.ts',
         'train-saying': 'bench/train-saying.ts',
         'take-screenshots': 'e2e/take-screenshots.ts',

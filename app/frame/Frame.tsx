@@ -176,7 +176,7 @@ function useToAsk(): number {
 
 function Bar({ children }: { children?: ReactNode }) {
   return (
-    <header className="flex items-center gap-6 border-b border-rule px-5 max-md:px-4">
+    <header className="flex items-center gap-6 border-b print:hidden border-rule px-5 max-md:px-4">
       <NavLink to="/" className="flex items-center gap-2 py-2.5 font-bold text-accent">
         <Sign />
         {words.name}

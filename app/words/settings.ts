@@ -1,4 +1,6 @@
 export const settings = {
+  dates: 'Dates',
+  datesLead: 'In which language days and months are written. Everything else stays as it is.',
   toMarks: 'Open marks and terms',
   title: 'Settings',
   theme: 'Light or dark',

@@ -81,8 +81,9 @@ export const shelf = {
   },
 };
 
+/** A size as it is told: kB, MB, or GB with a decimal. */
 export function sizeOf(bytes: number): string {
-  return bytes < 1024 * 1024
-    ? `${Math.max(1, Math.round(bytes / 1024))} kB`
-    : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+  const megabytes = bytes / 1024 / 1024;
+  if (megabytes < 1) return `${Math.max(1, Math.round(bytes / 1024))} kB`;
+  return megabytes < 1024 ? `${megabytes.toFixed(1)} MB` : `${(megabytes / 1024).toFixed(1)} GB`;
 }

@@ -3,7 +3,14 @@ import { Link } from 'react-router';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
-import { setPreference, usePreferences, type Preferences } from '../../shared/page/preferences.ts';
+import {
+  DATE_LANGUAGES,
+  setPreference,
+  usePreferences,
+  type Preferences,
+} from '../../shared/page/preferences.ts';
+import { Select } from '../../shared/controls/Select.tsx';
+import { shownMoment } from '../../shared/shown/shown.ts';
 import { useUndoKey } from '../../shared/page/hooks.ts';
 import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { useSingleKeys } from '../../shared/page/single-keys.ts';
@@ -12,6 +19,11 @@ import { putSetting, SETTINGS_SCOPE } from '../../workspace/commands/settings.ts
 import { useSession } from '../../workspace/state/use-session.ts';
 const THEMES: readonly Preferences['theme'][] = ['system', 'light', 'dark'];
 const SIZES: readonly Preferences['textSize'][] = ['100', '125', '150', '200'];
+
+/** A language in its own words. */
+function languageShown(language: string): string {
+  return new Intl.DisplayNames(language, { type: 'language' }).of(language) ?? language;
+}
 
 export function Settings() {
   usePlaceTitle(words.places.settings);
@@ -39,6 +51,17 @@ export function Settings() {
         chosen={preferences.textSize}
         onChoose={(textSize) => setPreference({ textSize })}
       />
+      <section>
+        <SectionTitle>{words.settings.dates}</SectionTitle>
+        <p className="my-2 text-quiet">{words.settings.datesLead}</p>
+        <Select
+          label={words.settings.dates}
+          value={preferences.dates}
+          options={DATE_LANGUAGES.map((value) => [value, languageShown(value)] as const)}
+          onChange={(value) => setPreference({ dates: value as Preferences['dates'] })}
+        />
+        <p className="mt-2 text-quiet">{shownMoment(workspace.now(), undefined)}</p>
+      </section>
       <Radios
         title={words.settings.keys}
         lead={words.settings.keysLead}

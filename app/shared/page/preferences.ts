@@ -1,9 +1,14 @@
+import { setDateLanguage } from '../shown/shown.ts';
 import { tellWidths } from './widths.ts';
 import * as v from 'valibot';
 import { create } from 'zustand';
 
+/** The languages in which dates can be written; the words of the interface stay as they are. */
+export const DATE_LANGUAGES = ['en-GB', 'en-US', 'de', 'es', 'fr', 'it', 'nl', 'pl', 'pt', 'sv'] as const;
+
 /** How this person likes the interface, on this computer; no part of the workspace. */
 const Preferences = v.object({
+  dates: v.optional(v.picklist(DATE_LANGUAGES), 'en-GB'),
   theme: v.optional(v.picklist(['system', 'light', 'dark']), 'system'),
   /** As it was before this was kept in the workspace; counts until it is set there. */
   singleKeys: v.optional(v.boolean(), true),
@@ -38,9 +43,10 @@ export function setPreference(change: Partial<Preferences>): void {
 
 const darkWanted = matchMedia('(prefers-color-scheme: dark)');
 
-/** Puts theme and text size on the page. */
+/** Puts theme, text size and the language of dates on the page. */
 export function applyPreferences(): void {
-  const { theme, textSize } = usePreferences.getState();
+  const { theme, textSize, dates } = usePreferences.getState();
+  setDateLanguage(dates);
   const dark = theme === 'dark' || (theme === 'system' && darkWanted.matches);
   document.documentElement.dataset.theme = dark ? 'dark' : 'light';
   document.documentElement.style.setProperty('--text-scale', String(Number(textSize) / 100));

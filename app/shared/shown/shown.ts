@@ -5,15 +5,22 @@ import type { Instant } from '#core/model/ids.ts';
 /** Making a formatter takes far longer than using it, and long lists use them often. */
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
+let language = 'en-GB';
+
+/** In which language days and months are written from now on. */
+export function setDateLanguage(tag: string): void {
+  language = tag;
+}
+
 function formatter(
   what: 'day' | 'time',
   zone: string | undefined,
   options: Intl.DateTimeFormatOptions,
 ): Intl.DateTimeFormat {
-  const key = `${what} ${zone ?? ''}`;
+  const key = `${language} ${what} ${zone ?? ''}`;
   const known = formatters.get(key);
   if (known !== undefined) return known;
-  const made = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone });
+  const made = new Intl.DateTimeFormat(language, { ...options, timeZone: zone });
   formatters.set(key, made);
   return made;
 }

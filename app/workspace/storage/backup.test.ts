@@ -121,26 +121,35 @@ describe('a backup', () => {
 });
 
 describe('backups of every earlier storage', () => {
-  it.each([1, 2, 3, 4, 5, 7, 8, 9, 10, 11, 12])('version %i restores, record by record', async (version) => {
-    const text = readFileSync(new URL(`./samples/storage-${version}.json`, import.meta.url), 'utf8');
-    const { records, bodies = {} } = JSON.parse(text) as {
-      records: { store: string; key: string }[];
-      bodies?: Record<string, string>;
-    };
-    const file = { kind: 'juncture workspace', version, at: '2026-11-02T10:00:00.000Z', cursor: 0, records };
-    const payload: Record<string, Uint8Array<ArrayBuffer>> = {
-      'workspace.json': new TextEncoder().encode(JSON.stringify(file)),
-    };
-    for (const [hash, base64] of Object.entries(bodies))
-      payload[`bodies/${hash}.json`] = new TextEncoder().encode(
-        await unpackText(new Uint8Array(Buffer.from(base64, 'base64'))),
-      );
-    const backup = await checked(await writeBag('x', payload, '2026-11-02'));
-    await restoreBackup(workspace, backup);
-    const { rows } = await workspace.storedRows();
-    expect(rows).toHaveLength(records.length);
-    expect(rows.map(({ store }) => store).sort()).toEqual(records.map(({ store }) => store).sort());
-  });
+  it.each([1, 2, 3, 4, 5, 7, 8, 9, 10, 11, 12, 13])(
+    'version %i restores, record by record',
+    async (version) => {
+      const text = readFileSync(new URL(`./samples/storage-${version}.json`, import.meta.url), 'utf8');
+      const { records, bodies = {} } = JSON.parse(text) as {
+        records: { store: string; key: string }[];
+        bodies?: Record<string, string>;
+      };
+      const file = {
+        kind: 'juncture workspace',
+        version,
+        at: '2026-11-02T10:00:00.000Z',
+        cursor: 0,
+        records,
+      };
+      const payload: Record<string, Uint8Array<ArrayBuffer>> = {
+        'workspace.json': new TextEncoder().encode(JSON.stringify(file)),
+      };
+      for (const [hash, base64] of Object.entries(bodies))
+        payload[`bodies/${hash}.json`] = new TextEncoder().encode(
+          await unpackText(new Uint8Array(Buffer.from(base64, 'base64'))),
+        );
+      const backup = await checked(await writeBag('x', payload, '2026-11-02'));
+      await restoreBackup(workspace, backup);
+      const { rows } = await workspace.storedRows();
+      expect(rows).toHaveLength(records.length);
+      expect(rows.map(({ store }) => store).sort()).toEqual(records.map(({ store }) => store).sort());
+    },
+  );
 });
 
 describe('a workspace handed over to another device', () => {

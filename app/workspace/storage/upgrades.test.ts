@@ -51,6 +51,7 @@ async function storeAs(version: number, { records: rows, history, bodies = {} }:
       else done.createIndex('scopes', 'scopes', { multiEntry: true });
       old.createObjectStore('meta');
       if (version >= 8) old.createObjectStore('bodies');
+      if (version >= 13) old.createObjectStore('gone', { keyPath: ['store', 'key'] });
     },
   });
   for (const row of rows) await database.put('records', row);
@@ -110,8 +111,39 @@ const draftText = async () => {
   return content === null ? null : paperOfDraft(content).text;
 };
 
+describe('storage of version 13', () => {
+  it('is today’s: opened as it is, with when each record was changed and what is gone', async () => {
+    const thirteenth = sampleOf(13);
+    await storeAs(13, thirteenth);
+    workspace = await openWorkspace(identity);
+    const { rows } = await workspace.storedRows();
+    expect(rows).toHaveLength(thirteenth.records.length);
+    for (const row of thirteenth.records) {
+      expect([row.store, v.is(recordStores[row.store].schema, row.record)]).toEqual([row.store, true]);
+      expect(rows).toContainEqual(row);
+    }
+  });
+});
+
 describe('storage of version 12', () => {
-  it('is today’s: opened as it is, with what was planned undone and done again', async () => {
+  it('notes from then on when a record was changed, and which are gone', async () => {
+    await storeAs(12, sampleOf(12));
+    workspace = await openWorkspace(identity);
+    const before = await workspace.storedRows();
+    expect([before.rows.some(({ at }) => at !== undefined), before.gone]).toEqual([false, []]);
+    const [first] = workspace.records.tasks.keys();
+    await workspace.run('a', 'task', (writing) => writing.remove('tasks', first));
+    expect((await workspace.storedRows()).gone.map(({ store, key }) => [store, key])).toEqual([
+      ['tasks', first],
+    ]);
+    // Taken back, it is there again and not gone.
+    expect(await workspace.undoLast('a')).toMatchObject({ kind: 'done' });
+    const after = await workspace.storedRows();
+    expect(after.gone).toEqual([]);
+    expect(after.rows.find(({ key }) => key === first)?.at).toBeDefined();
+  });
+
+  it('is opened as it is, with what was planned undone and done again', async () => {
     const twelfth = sampleOf(12);
     await storeAs(12, twelfth);
     workspace = await openWorkspace(identity);
