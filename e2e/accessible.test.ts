@@ -19,6 +19,7 @@ const PLACES: readonly [string, string][] = [
   ['/a/skarn-moss-report/revise', 'Tasks and remarks'],
   ['/a/skarn-moss-report/check', 'Not answered yet'],
   ['/a/skarn-moss-report/send', 'What goes'],
+  ['/a/skarn-moss-report/take', 'A pack for a meeting'],
   ['/a/dip-well-lab/send', 'No other attempt is taken'],
   ['/a/dip-well-lab/revise', 'The items, beside your old answers'],
 ];

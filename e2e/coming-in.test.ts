@@ -130,6 +130,14 @@ describe('the course desk', () => {
       await (await seeText(page, 'Send')).click();
       await seeText(page, 'This will be attempt 2 of 2');
       await letInstall(page);
+      // It can be put among the device's own applications.
+      const manifest = await page.$eval('link[rel="manifest"]', (link) => link.getAttribute('href'));
+      const { name, icons } = (await (await fetch(`${desk.address}${manifest ?? ''}`)).json()) as {
+        name: string;
+        icons: { src: string }[];
+      };
+      expect(name).toBe('Juncture');
+      expect((await fetch(desk.address + icons[0].src)).headers.get('content-type')).toContain('svg');
       await desk.stop();
       await seeText(page, 'The course desk can’t be reached.');
       await page.reload();

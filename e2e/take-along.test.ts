@@ -16,7 +16,7 @@ describe('what is taken along', () => {
       await (await seeText(page, 'Put something together to take along')).click();
       await seeText(page, 'A pack for a meeting');
       const { name, bytes } = await saveBy(page, () =>
-        clickRole(page, 'button', 'Save Skarn Moss report, marked.pdf as PDF with its remarks'),
+        clickRole(page, 'button', 'Save as PDF Skarn Moss report, marked.pdf'),
       );
       expect(name).toBe(
         'MIRE 210, Rewetting Skarn Moss, Skarn Moss report, marked with remarks, 2026-11-02.pdf',

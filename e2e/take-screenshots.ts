@@ -109,7 +109,7 @@ desk.clock.advance(60_000);
 await seeText(page, 'Before and after');
 await shot('before-after');
 for (const [name, path, text] of [
-  ['stages', 'policy-brief', 'Advice on the draft'],
+  ['take-along', 'skarn-moss-report/take', 'A pack for a meeting'],
   ['quiz', 'quiz-flow/read', 'Darcy'],
   ['posts', 'seminar-post-2/read', 'My twelve pipes'],
 ] as const) {

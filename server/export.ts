@@ -13,6 +13,7 @@ import { writeRemarksCsv, type RemarkColumns } from '#formats/annotated/remarks-
 import { writeAnnotatedPdf } from '#formats/annotated/write-annotated-pdf.ts';
 import type { Anchor, Mark, MarkedPaper } from '#formats/marked-paper.ts';
 import { fontsBy } from '#formats/pdf/font-files.ts';
+import { drawingOn } from '#formats/pdf/draw-text.ts';
 import { unlockPdf } from '#formats/pdf/unlock.ts';
 import { layOutPdf, type PdfFonts, type PdfToWrite } from '#formats/pdf/write-pdf.ts';
 import { readRemarksOnto } from '#formats/place-remarks.ts';
@@ -215,7 +216,14 @@ function proposalOf(change: Change | null): string {
 
 function pdfFonts(): PdfFonts {
   const folder = dirname(createRequire(import.meta.url).resolve('@fontsource/literata/package.json'));
-  return fontsBy((file) => new Uint8Array(readFileSync(join(folder, file))));
+  const draw = drawingOn((width, height) => {
+    const canvas = createCanvas(width, height);
+    return {
+      pen: canvas.getContext('2d'),
+      png: () => new Uint8Array(canvas.toBuffer('image/png')),
+    };
+  });
+  return { ...fontsBy((file) => new Uint8Array(readFileSync(join(folder, file)))), draw };
 }
 
 /** A picture as it stands where a PDF can hold it so; others are drawn anew, upright. */

@@ -102,6 +102,8 @@ const TakeInDialog = lazy(async () => ({
 /** The frame around an open workspace. */
 function OpenFrame() {
   useMarkingNotices();
+  useReminder();
+  const { isShown } = useWorkspace();
   const isAsked = useTakingIn(({ pending, question }) => pending.length > 0 || question !== null);
   return (
     <>
@@ -109,7 +111,11 @@ function OpenFrame() {
         <PlacesInBar />
       </Bar>
       <Banner />
-      <Shown />
+      {isShown && (
+        <Suspense>
+          <Shown />
+        </Suspense>
+      )}
       <Counted />
       <Content>
         <DropTarget>
@@ -125,6 +131,9 @@ function OpenFrame() {
     </>
   );
 }
+
+// Comes when somebody else's is looked at.
+const Shown = lazy(async () => ({ default: (await import('./Shown.tsx')).Shown }));
 
 // Comes when time is counted.
 const Running = lazy(async () => ({ default: (await import('./Running.tsx')).Running }));
@@ -168,6 +177,23 @@ function useMarkingNotices(): void {
     [navigate, session, workspace],
   );
 }
+
+/** Reminds of a backup that is old, once the page is at rest. */
+function useReminder(): void {
+  const workspace = useWorkspace();
+  const navigate = useNavigate();
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      void import('../shared/files/backup-reminder.ts').then(({ remind }) =>
+        remind(workspace, () => void navigate('/shelf')),
+      );
+    }, REMINDED_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [workspace, navigate]);
+}
+
+/** Whoever just came wants to see what came back. */
+const REMINDED_AFTER_MS = 20_000;
 
 function useToAsk(): number {
   const queries = useWorkspaceState((state) => state.records.queries);
@@ -251,30 +277,6 @@ function Banner() {
   return (
     <p role="alert" className="border-b border-rule bg-sunken px-5 py-2 text-sm">
       {text}
-    </p>
-  );
-}
-
-/** Says that what is looked at is somebody else's, and leads back. */
-function Shown() {
-  const session = useSession();
-  const navigate = useNavigate();
-  const { identity } = useWorkspace();
-  if (identity.kind !== 'shown') return null;
-  const back = async () => {
-    await session.back();
-    void navigate('/shelf');
-  };
-  return (
-    <p className="flex flex-wrap items-center gap-x-4 border-b border-rule bg-sunken px-5 py-2 text-sm">
-      {words.frame.shown(identity.by)}
-      <button
-        type="button"
-        className="min-h-8 font-semibold text-accent hover:underline"
-        onClick={() => void back()}
-      >
-        {words.frame.back}
-      </button>
     </p>
   );
 }

@@ -23,11 +23,6 @@ export const frame = {
   signedOut: 'You are signed out of the course desk. What is here stays here.',
   signIn: 'Sign in',
   outdated: 'A newer Juncture is open in another tab. Load this page again to go on.',
-  shown: (by: string) =>
-    by === ''
-      ? 'You are looking at what was given to you. Nothing that you do here is kept.'
-      : `You are looking at what ${by} gave you. Nothing that you do here is kept.`,
-  back: 'Back to your own',
   title: (unread: number, place: string) =>
     unread > 0 ? `(${unread}) ${place} · Juncture` : `${place} · Juncture`,
 };

@@ -12,6 +12,14 @@ export const shelf = {
       ? 'Last saved today.'
       : `Last saved ${many(days, 'day', 'days')} ago${days >= 14 ? ': much may have been decided since. Save it again.' : '.'}`,
   neverSaved: 'Not saved yet. A ZIP on another disk outlives this browser.',
+  shown: (by: string) =>
+    by === ''
+      ? 'You are looking at what was given to you. Nothing that you do here is kept.'
+      : `You are looking at what ${by} gave you. Nothing that you do here is kept.`,
+  back: 'Back to your own',
+  remindNever: 'What you decided is in this browser alone. A copy on another disk is made in a minute.',
+  remindOld: (days: number) => `The last copy of your work is ${many(days, 'day', 'days')} old.`,
+  toShelf: 'To the shelf',
   handOver:
     'To go on at another device, save it here, and read it in there: what was done in both places is joined.',
   read: 'Read a ZIP in',

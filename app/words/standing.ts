@@ -3,6 +3,9 @@ import { many } from './many.ts';
 /** The words of Standing: how a grade is made, what if, and what is put in by hand. */
 
 export const standing = {
+  saveCsv: 'Save the grades as a table (CSV)',
+  csvIs: 'grades',
+  csvHeads: ['Category', 'Assignment', 'Score', 'Of', 'Attempts', 'Due'],
   courses: 'Courses',
   noCourses: 'There is no course yet. Courses come from the course desk, or you put one in yourself.',
   noScheme: 'The school doesn’t say how the grade of this course is made, so it can’t be computed.',

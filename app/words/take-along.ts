@@ -12,7 +12,6 @@ export const takeAlong = {
   noPapers:
     'There is no paper with remarks here yet. Once one has come back or was dropped in, it can be taken along.',
   annotated: 'Save as PDF',
-  annotatedNamed: (name: string) => `Save ${name} as PDF with its remarks`,
   holds: (remarks: number) => many(remarks, 'remark', 'remarks'),
   own: 'with my decisions, notes and replies',
   writing: (done: number) => `Writing the PDF … ${done} %`,

@@ -25,7 +25,8 @@ import { markAllRead, markScoreSeen } from './commands/reading.ts';
 import { takeInFacts } from './desk/facts.ts';
 import { noteOutsideAttempt, removeOutsideAttempt } from './commands/own-attempts.ts';
 import { dismissPromise, notePromise, proposedQueries, takeUpQuery } from './commands/queries.ts';
-import { filesToFetch, takeInReturnedFile, type ReturnedContent } from './desk/returned.ts';
+import { filesToFetch } from './desk/fetching.ts';
+import { takeInReturnedFile, type ReturnedContent } from './desk/returned.ts';
 import { workOutHere } from './state/example-sayings.ts';
 import { openWorkspace, type Workspace } from './workspace.ts';
 

@@ -1,5 +1,5 @@
 import type { RichBlock, Run } from '#core/paper/draft.ts';
-import { entryKey } from './write-annotated-pdf.ts';
+import { entryKey } from './entry-key.ts';
 
 /** A remark in full, as it is read in a list. */
 export interface EntryToWrite {

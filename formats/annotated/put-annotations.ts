@@ -9,31 +9,13 @@ import {
   type PDFDocument,
   type PDFPage,
 } from '@cantoo/pdf-lib';
+import { annotationKind } from './annotation-kind.ts';
 import { appearanceOf, colorParts } from './appearance.ts';
 import type { MarkPlace } from './mark-place.ts';
 import { saidBy, type RemarkOut, type ReplyOut } from './remark-out.ts';
 
 /** Remarks as annotations that any reader of PDF opens (ISO 32000-1, 12.5.6). */
 
-const MARKUPS: Readonly<Partial<Record<string, string>>> = {
-  highlight: 'Highlight',
-  underline: 'Underline',
-  squiggly: 'Squiggly',
-  strikeout: 'StrikeOut',
-  insertion: 'Underline',
-  deletion: 'StrikeOut',
-};
-const SHAPES: Readonly<Partial<Record<string, string>>> = {
-  freetext: 'FreeText',
-  ink: 'Ink',
-  square: 'Square',
-  circle: 'Circle',
-  polygon: 'Polygon',
-  polyline: 'PolyLine',
-  line: 'Line',
-  caret: 'Caret',
-  stamp: 'Stamp',
-};
 /** What nobody gave a colour: a pale one behind words, a dark one for lines. Both stand out in black and white. */
 const PALE = '#f2da8c';
 const DARK = '#0e5a56';
@@ -41,15 +23,6 @@ const DARK = '#0e5a56';
 const PRINTED = 4;
 /** Hidden, printed, neither zoomed nor turned: a reply shows with what it answers. */
 const BESIDE = 2 | 4 | 8 | 16;
-
-/** The kind of annotation that a remark becomes at a place. */
-export function annotationKind(kind: string, { quads, shape }: MarkPlace): string {
-  if (quads.length > 0) return MARKUPS[kind] ?? SHAPES[kind] ?? 'Highlight';
-  const own = SHAPES[kind] ?? 'Text';
-  const needsShape = ['Ink', 'Line', 'Polygon', 'PolyLine'].includes(own);
-  if (needsShape && shape.length === 0) return 'Square';
-  return own === 'Text' && shape.length > 0 ? 'Polygon' : own;
-}
 
 export interface PutRemark {
   readonly remark: RemarkOut;

@@ -1,6 +1,7 @@
 import { PDFDict, PDFDocument, PDFHexString, PDFName, PDFString, type PDFPage } from '@cantoo/pdf-lib';
 import { parsed, refusedLaterAs } from '../malformed.ts';
 import { layOutPdf, type LaidOut, type PdfFonts, type PdfToWrite } from '../pdf/write-pdf.ts';
+import { entryKey, remarkOfEntry } from './entry-key.ts';
 import type { Ground } from './ground.ts';
 import { insertTagged } from './join-tagged.ts';
 import { digitsIn, putNumbers, type NumberedMark } from './numbers.ts';
@@ -34,17 +35,6 @@ export interface AnnotatedToWrite {
   readonly bookmarks: readonly BookmarkToWrite[];
   /** What authors of annotations that the paper holds are called instead, by their names. */
   readonly renamed?: ReadonlyMap<string, string> | undefined;
-}
-
-const ENTRY = 'entry ';
-const AGAIN = '\u0001';
-
-/**
- * The name of a remark's entry in the pages before and behind.
- * @param again where it is told a second time: the mark leads to the entry without
- */
-export function entryKey(remarkId: string, again?: string): string {
-  return `${ENTRY}${remarkId}${again === undefined ? '' : `${AGAIN}${again}`}`;
 }
 
 /** Steps of which progress is told: laying out, marking, joining, saving. */
@@ -170,7 +160,7 @@ function linkEntries(
   marks: ReadonlyMap<string, Spot>,
 ): void {
   for (const [key, lines] of places) {
-    const mark = key.startsWith(ENTRY) ? marks.get(key.slice(ENTRY.length).split(AGAIN)[0]) : undefined;
+    const mark = marks.get(remarkOfEntry(key) ?? '');
     if (mark === undefined) continue;
     for (const place of lines) {
       const link = document.context.obj({

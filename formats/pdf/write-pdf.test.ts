@@ -1,22 +1,14 @@
-import { PDFDict, PDFDocument, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
+import { decodePDFRawStream, PDFDict, PDFDocument, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
 import fc from 'fast-check';
 import { PNG } from 'pngjs';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { openPdf } from './open-pdf.ts';
 import { readMarkedPdf } from './read-marked-pdf.ts';
-import { writePdf, type PdfFonts, type PdfToWrite } from './write-pdf.ts';
+import { fontsBy } from './font-files.ts';
+import { layOutPdf, writePdf, type PdfToWrite } from './write-pdf.ts';
 
-const fontsOf = (look: string) =>
-  ['latin', 'latin-ext', 'greek', 'cyrillic'].map(
-    (range) =>
-      new Uint8Array(readFileSync(`node_modules/@fontsource/literata/files/literata-${range}-${look}.woff`)),
-  );
-const fonts: PdfFonts = {
-  regular: fontsOf('400-normal'),
-  bold: fontsOf('700-normal'),
-  italic: fontsOf('400-italic'),
-};
+const fonts = fontsBy((file) => new Uint8Array(readFileSync(`node_modules/@fontsource/literata/${file}`)));
 
 const line = (text: string) => [{ text, bold: false, italic: false }];
 const paragraph = (text: string) => ({ kind: 'paragraph' as const, level: 0, runs: line(text) });
@@ -56,6 +48,46 @@ describe('a PDF that is laid out', () => {
     const text = await textOf(bytes);
     for (const word of ['Receipt', 'Łódź', 'Привет', 'δ13C', 'bold', '12 bytes', 'one'])
       expect(text).toContain(word);
+  });
+
+  it('has words that no font has drawn, with what they say', async () => {
+    const picture = new PNG({ width: 4, height: 4 });
+    const asked: string[] = [];
+    const draw = (text: string) => {
+      asked.push(text);
+      return { bytes: new Uint8Array(PNG.sync.write(picture)), height: 12 };
+    };
+    const { bytes, places } = await layOutPdf(
+      {
+        ...about,
+        blocks: [
+          paragraph('The dams leak.'),
+          {
+            kind: 'paragraph',
+            level: 0,
+            runs: [{ text: '为什么？', bold: false, italic: false, keys: ['why'] }],
+          },
+        ],
+      },
+      { ...fonts, draw },
+    );
+    expect(new Set(asked)).toEqual(new Set(['为什么？']));
+    expect(places.get('why')).toHaveLength(1);
+    const raw = await PDFDocument.load(bytes);
+    const said = raw.context
+      .enumerateIndirectObjects()
+      .flatMap(([, object]) =>
+        object instanceof PDFRawStream
+          ? [new TextDecoder('latin1').decode(decodePDFRawStream(object).decode())]
+          : [],
+      );
+    const utf16 = Array.from('为什么？', (one) => {
+      const code = one.charCodeAt(0);
+      return String.fromCharCode(code >> 8, code & 255);
+    }).join('');
+    expect(said.some((content) => content.includes('/ActualText') && content.includes(utf16))).toBe(true);
+    // Without a pen they are written as what they are not.
+    expect(await textOf(await written(paragraph('为什么？')))).toContain('?');
   });
 
   it('is the same bytes for the same content', async () => {

@@ -57,7 +57,18 @@ export interface PdfToWrite {
 }
 
 /** Fonts to embed, for each look one file for each range of characters, the most usual first (WOFF, TTF or OTF). */
-export type PdfFonts = Readonly<Record<'regular' | 'bold' | 'italic', readonly Uint8Array[]>>;
+export interface PdfFonts extends Readonly<Record<Look, readonly Uint8Array[]>> {
+  /** Draws a paragraph that has characters which no font has; not there: they are written as "?". */
+  readonly draw?: DrawText;
+}
+
+type Look = 'regular' | 'bold' | 'italic';
+
+/** Draws a paragraph as a picture (PNG) of a width, in points, in whatever fonts there are. */
+export type DrawText = (
+  text: string,
+  look: { readonly size: number; readonly width: number; readonly bold: boolean; readonly italic: boolean },
+) => { readonly bytes: Uint8Array<ArrayBuffer>; readonly height: number };
 
 /** In points: 1/72 inch. */
 const A4_WIDTH = 595.28;
@@ -76,11 +87,9 @@ const KEY_END = '\u0000';
 /** How often progress is told. */
 const BLOCKS_BETWEEN = 50;
 
-type Look = keyof PdfFonts;
-
 /**
  * Lays text, facts and tables out on A4 pages: fonts embedded, tagged, with title and language (ISO 14289-1, PDF/UA).
- * Characters that no font has are written as "?".
+ * A paragraph with characters that no font has is drawn, with its words as what it says.
  */
 export async function writePdf(content: PdfToWrite, fonts: PdfFonts): Promise<Uint8Array<ArrayBuffer>> {
   return (await layOutPdf(content, fonts)).bytes;
@@ -199,10 +208,38 @@ function penFor(doc: Doc, fonts: PdfFonts): Pick<Pen, 'doc' | 'width' | 'text' |
         goTo: keys.length === 0 ? null : keys.join(KEY_END),
       })),
     );
+  const isHeld = (character: string) =>
+    /\s/u.test(character) || faces.regular.some((face) => face.has(character));
+  const drawn = new Map<string, ReturnType<DrawText>>();
+  /** null: the fonts have all of it. */
+  const drawingOf = (runs: readonly Run[], size: number, lineWidth: number) => {
+    const text = runs.map((run) => run.text).join('');
+    if (fonts.draw === undefined || Array.from(text).every(isHeld)) return null;
+    const look = { size, width: lineWidth, bold: runs[0].bold, italic: runs[0].italic };
+    const key = JSON.stringify([text, look]);
+    const picture = drawn.get(key) ?? fonts.draw(text, look);
+    drawn.set(key, picture);
+    return { text, ...picture };
+  };
   return {
     doc,
     width,
     text(runs, size, place) {
+      const drawing = drawingOf(runs, size, place.width);
+      if (drawing !== null) {
+        let { y } = place;
+        if (y + drawing.height > bottomOf(doc) && drawing.height < bottomOf(doc) - MARGIN) {
+          doc.addPage();
+          ({ y } = doc);
+        }
+        doc.markContent('Span', { actual: drawing.text });
+        doc.image(drawing.bytes, place.x, y, { width: place.width, height: drawing.height });
+        doc.endMarkedContent();
+        doc.y = y + drawing.height;
+        for (const { keys = [] } of runs)
+          if (keys.length > 0) doc.goTo(place.x, y, place.width, drawing.height, keys.join(KEY_END));
+        return;
+      }
       const pieces = piecesOf(runs);
       doc.fontSize(size).lineGap(2);
       for (const [index, { face, text, goTo }] of pieces.entries()) {
@@ -214,6 +251,8 @@ function penFor(doc: Doc, fonts: PdfFonts): Pick<Pen, 'doc' | 'width' | 'text' |
       }
     },
     height(runs, size, lineWidth) {
+      const drawing = drawingOf(runs, size, lineWidth);
+      if (drawing !== null) return drawing.height;
       const [first] = piecesOf(runs);
       doc.font(first.face).fontSize(size).lineGap(2);
       return doc.heightOfString(runs.map(({ text }) => text).join(''), { width: lineWidth });

@@ -1,4 +1,4 @@
-import { annotationKind } from '../annotated/put-annotations.ts';
+import { annotationKind } from '../annotated/annotation-kind.ts';
 import type { MarkPlace } from '../annotated/mark-place.ts';
 import { saidBy, type RemarkOut, type ReplyOut } from '../annotated/remark-out.ts';
 import { escapeXml } from '../xml/escape-xml.ts';

@@ -17,6 +17,7 @@ import { CategoryRows } from './CategoryRows.tsx';
 import { GradeHead } from './GradeHead.tsx';
 import { OpenAgain } from './OpenAgain.tsx';
 import { Rest } from './Rest.tsx';
+import { saveGrades } from './save-grades.ts';
 import { assignmentAddress, courseAddress } from '../../shared/page/addresses.ts';
 
 const Missing = lazy(() => import('./Missing.tsx').then((module) => ({ default: module.Missing })));
@@ -138,6 +139,9 @@ function Figures({ standing }: { standing: StandingOf }) {
     <div className="mt-4 grid grid-cols-1 gap-x-10 gap-y-9 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="grid grid-cols-1 content-start gap-8">
         <GradeHead standing={standing} ifGrade={ifs?.grade.grade} />
+        <Button className="w-fit" onClick={() => void saveGrades(workspace, standing)}>
+          {words.standing.saveCsv}
+        </Button>
         {ifs !== null && ifs.beyond.length > 0 && (
           <p role="status" className="mt-1 text-sm">
             {words.standing.ifBeyond(ifs.beyond.map(({ assignment }) => assignment.title))}

@@ -20,7 +20,7 @@ export function AnnotatedPapers({ view }: { view: AssignmentView }) {
   const writing = useWriting();
   const papers = view.papers.filter(
     ({ role, hash }) =>
-      HAS_PAGES.has(role) && (role !== 'brief' || view.remarks.some(({ paperHash }) => paperHash === hash)),
+      HAS_PAGES.has(role) && (role === 'marked' || view.remarks.some(({ paperHash }) => paperHash === hash)),
   );
   const save = (paper: PaperFile) =>
     writing.write(paper.name, async (told, signal) => {
@@ -55,12 +55,9 @@ export function AnnotatedPapers({ view }: { view: AssignmentView }) {
                     )}
                   </span>
                 </span>
-                <Button
-                  disabled={writing.percent !== null}
-                  aria-label={words.takeAlong.annotatedNamed(paper.name)}
-                  onClick={() => save(paper)}
-                >
+                <Button disabled={writing.percent !== null} onClick={() => save(paper)}>
                   {words.takeAlong.annotated}
+                  <span className="sr-only"> {paper.name}</span>
                 </Button>
               </li>
             ))}

@@ -9,29 +9,28 @@ const BOOKMARK_CHARACTERS = 70;
 
 /** What is said around the pages of an annotated paper. */
 export function copyWords({ course }: Pick<AssignmentView, 'course'>): CopyWords {
-  const { takeAlong } = words;
   return {
-    list: takeAlong.list,
+    list: words.takeAlong.list,
     head: ({ author, at }, page) =>
       [
-        ...(page === null ? [] : [takeAlong.page(page)]),
+        ...(page === null ? [] : [words.takeAlong.page(page)]),
         author,
         ...(at === null ? [] : [shownDay(at as Instant, course?.zone)]),
       ]
         .filter((part) => part !== '')
         .join(' · '),
-    reply: ({ author, text }) => takeAlong.replied(author, text),
+    reply: ({ author, text }) => words.takeAlong.replied(author, text),
     link: ({ number, text, proposes }) => {
       const said = (text === '' ? proposes : text).replaceAll(/\s+/g, ' ');
       const cut = said.length <= BOOKMARK_CHARACTERS ? said : `${said.slice(0, BOOKMARK_CHARACTERS)} …`;
-      return takeAlong.link(number, cut);
+      return words.takeAlong.link(number, cut);
     },
-    criterion: takeAlong.criterion,
-    state: takeAlong.state,
-    byPage: takeAlong.byPage,
-    page: takeAlong.pageTitle,
-    onNoPage: takeAlong.onNoPage,
-    byCriterion: takeAlong.byCriterion,
-    noCriterion: takeAlong.noCriterion,
+    criterion: words.takeAlong.criterion,
+    state: words.takeAlong.state,
+    byPage: words.takeAlong.byPage,
+    page: words.takeAlong.pageTitle,
+    onNoPage: words.takeAlong.onNoPage,
+    byCriterion: words.takeAlong.byCriterion,
+    noCriterion: words.takeAlong.noCriterion,
   };
 }

@@ -2,34 +2,15 @@ import type { Workspace } from '../workspace.ts';
 import type { Author, FileFact, Marking } from '#core/model/facts.ts';
 import type { AssignmentId, FileHash } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
-import { marksAdded } from '#formats/annotated/own-copy.ts';
 import { blankAssignment, blankAttempt, blankMarking } from '#core/model/blank.ts';
 import type { FileRole, StoredFile } from '#core/model/work.ts';
-import { READER_VERSION, type Anchor, type Mark, type MarkedPaper } from '#formats/marked-paper.ts';
+import type { Mark, MarkedPaper } from '#formats/marked-paper.ts';
 import { channelOn, remarksOfMarks, type MarkContext } from '#formats/remarks.ts';
 import * as words from '../../words/en.ts';
 import { putRemark } from '../desk/facts.ts';
-import type { ReadPaper } from '../storage/records.ts';
 import type { Writing } from '../storage/transact.ts';
+import { addTranscript, readPaperOf } from './read-files.ts';
 import { assignmentIdOfFile, fileMarkingId, onlyAttemptId } from '#core/model/own-ids.ts';
-
-export function readPaperOf(
-  hash: FileHash,
-  { kind, pages, pageStarts, paper, layout, unknownKinds }: MarkedPaper,
-  anchors: Readonly<Record<string, Anchor>>,
-): ReadPaper {
-  return {
-    hash,
-    readerVersion: READER_VERSION,
-    kind,
-    pages,
-    pageStarts,
-    paper,
-    layout,
-    anchors,
-    unknownKinds,
-  };
-}
 
 async function putPaperWithRemarks(
   writing: Writing,
@@ -53,6 +34,17 @@ function markerOf(marks: readonly Mark[]): Author {
   for (const name of named) counts.set(name, (counts.get(name) ?? 0) + 1);
   const [[name] = ['']] = [...counts].sort((x, y) => y[1] - x[1]);
   return { name: name === '' ? words.takeIn.unnamedMarker : name, role: 'instructor' };
+}
+
+function remarksIn({ records }: Workspace, id: AssignmentId): Remark[] {
+  return [...records.remarks.values()].filter(({ assignmentId }) => assignmentId === id);
+}
+
+/** A file with what is new in it: of a copy that was taken along, what somebody added. */
+async function withNews(file: FileToTake, known: readonly Remark[]): Promise<FileToTake> {
+  if (file.read?.isOwnCopy !== true) return file;
+  const { marksAdded } = await import('#formats/annotated/own-copy.ts');
+  return { ...file, read: { ...file.read, marks: marksAdded(file.read.marks, known) } };
 }
 
 function peopleIn(remarks: readonly Remark[]): Author[] {
@@ -90,10 +82,17 @@ export async function takeInFiles(
   workspace: Workspace,
   placements: readonly Placement[],
 ): Promise<AssignmentId[]> {
-  const placed = placements.map((placement) => ({
-    ...placement,
-    id: placement.assignmentId ?? assignmentIdOfFile(placement.files[0].hash),
-  }));
+  const placed = await Promise.all(
+    placements.map(async (placement) => {
+      const id = placement.assignmentId ?? assignmentIdOfFile(placement.files[0].hash);
+      const known = remarksIn(workspace, id);
+      return {
+        ...placement,
+        id,
+        files: await Promise.all(placement.files.map((file) => withNews(file, known))),
+      };
+    }),
+  );
   const [first] = placed;
   await workspace.run(first.id, words.undo.takenIn(first.title), async (writing) => {
     for (const placement of placed) await placeFiles(workspace, writing, placement.id, placement);
@@ -113,9 +112,6 @@ async function placeFiles(
   const { rubricId } =
     (await writing.get('assignments', assignmentId)) ?? blankAssignment(assignmentId, null, title);
   const rubric = rubricId === null ? null : await writing.get('rubrics', rubricId);
-  const before = [...workspace.records.remarks.values()].filter(
-    (remark) => remark.assignmentId === assignmentId,
-  );
   for (const file of files) {
     const isOwnCopy = file.read?.isOwnCopy === true;
     const stored: StoredFile = {
@@ -138,16 +134,17 @@ async function placeFiles(
       marker: marking.marker,
       channel: channelOn(await mediaTypeOf(writing, file, files), file.role),
       // A copy that was taken along is given back by whoever was asked about it.
-      ...(isOwnCopy ? { people: peopleIn(before), strangers: 'tutor' } : { people: [] }),
+      ...(isOwnCopy
+        ? { people: peopleIn(remarksIn(workspace, assignmentId)), strangers: 'tutor' }
+        : { people: [] }),
       rubric,
     };
     if (file.read !== null) {
-      const read = isOwnCopy ? { ...file.read, marks: marksAdded(file.read.marks, before) } : file.read;
       await putPaperWithRemarks(
         writing,
         stored,
         file.bytes,
-        read,
+        file.read,
         isOwnCopy ? { ...context, marker: null } : context,
       );
       continue;
@@ -203,15 +200,4 @@ async function markingFor(
   };
   await writing.put('markings', marking);
   return marking;
-}
-
-/** The words of a recording that came without them. */
-export async function addTranscript(
-  writing: Writing,
-  recording: FileHash | null,
-  text: string,
-): Promise<void> {
-  for (const remark of await writing.all('remarks'))
-    if (remark.paperHash === recording && remark.kind === 'recording' && remark.text === '')
-      await writing.put('remarks', { ...remark, text });
 }

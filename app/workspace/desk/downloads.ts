@@ -7,7 +7,8 @@ import type { UnreadableReason } from '#formats/unreadable.ts';
 import { reader } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
 import { downloadFile } from './desk-client.ts';
-import { filesToFetch, keepDeskFile, takeInReturnedFile, type ReturnedContent } from './returned.ts';
+import { filesToFetch, keepDeskFile } from './fetching.ts';
+import type { ReturnedContent } from './returned.ts';
 import { useWorkspace } from '../use-workspace.ts';
 import type { Workspace } from '../workspace.ts';
 
@@ -143,6 +144,7 @@ export class Downloads {
         this.show(fact.hash, read);
         return;
       }
+      const { takeInReturnedFile } = await import('./returned.ts');
       await takeInReturnedFile(this.workspace, fact, bytes, read.content, marking);
       this.show(fact.hash, null);
     } catch (error) {

@@ -9,7 +9,7 @@ import { reader } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
 import type { ReadPaper } from '../storage/records.ts';
 import { matchReturned } from '../desk/returned.ts';
-import { readPaperOf } from '../commands/take-in.ts';
+import { readPaperOf } from '../commands/read-files.ts';
 
 /** A paper's text and anchors: as kept, or derived again from its bytes. null where the file isn't here. */
 export async function paperFor(workspace: Workspace, hash: FileHash): Promise<ReadPaper | null> {

@@ -17,7 +17,7 @@ import { markOfRecording, spokenIn } from '#formats/sound/recording-mark.ts';
 import { MOST_FILE_BYTES } from '#formats/unreadable.ts';
 import type { FileContent } from '../../workers/protocol.ts';
 import { reader } from '../../workers/clients.ts';
-import { takeInFiles, type FileToTake, type Placement } from '../commands/take-in.ts';
+import type { FileToTake, Placement } from '../commands/take-in.ts';
 import type { Workspace } from '../workspace.ts';
 import { Coming } from './coming.ts';
 import { openFile } from './open-file.ts';
@@ -115,6 +115,7 @@ export class TakingIn {
     const all = placements.flatMap(({ files }) =>
       files.flatMap(({ read, marks }) => [...(read?.marks ?? []), ...marks]),
     );
+    const { takeInFiles } = await import('../commands/take-in.ts');
     const ids = await takeInFiles(this.workspace, placements);
     this.store.setState({ pending: [] });
     teller.taken(

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { isAnotherText } from '#core/check/another-text.ts';
 import type { StoredFile } from '#core/model/work.ts';
 import { hashOf } from '#formats/hash.ts';
-import { readPaperOf } from '../../../workspace/commands/take-in.ts';
+import { readPaperOf } from '../../../workspace/commands/read-files.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import { bytesOfFile } from '../../../shared/files/file-bytes.ts';
 import * as words from '../../../words/en.ts';
