@@ -61,6 +61,12 @@ export async function drop(page: Page, ...files: [name: string, bytes: Uint8Arra
   );
 }
 
+/** Says yes to where files belong. */
+export async function takeIn(page: Page, count: number): Promise<void> {
+  await seeText(page, 'Where does this belong?');
+  await clickRole(page, 'button', count === 1 ? 'Take it in' : `Take in ${count} files`);
+}
+
 /** A workspace of files alone, with nothing in it. */
 export async function openAlone(page: Page, desk: Desk): Promise<void> {
   await page.goto(desk.address);

@@ -1,7 +1,9 @@
 import { describe, expect } from 'vitest';
 import { readMarkedPdf } from '#formats/pdf/read-marked-pdf.ts';
 import { openPdf } from '#formats/pdf/open-pdf.ts';
+import { sample } from '#formats/samples/sample.ts';
 import { saveBy } from './downloads.ts';
+import { drop, openDropped, takeIn } from './files.ts';
 import { clickRole, seeText, signIn, until } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
@@ -75,6 +77,35 @@ describe('what is taken along', () => {
         page,
         () => document.querySelectorAll('[role="checkbox"][aria-checked="false"]').length >= 3,
       );
+    },
+  );
+
+  pageTest(
+    'a Word paper goes along too, and what a tutor wrote on the copy comes back',
+    async ({ page, desk, expectFault }) => {
+      expectFault(/401/);
+      await openDropped(page, desk, 'same.docx', sample('same.docx'));
+      const { pathname } = new URL(page.url());
+      await page.goto(`${desk.address}${pathname.replace(/[/]read$/, '')}/take`);
+      const { bytes } = await saveBy(page, () => clickRole(page, 'button', 'Save as PDF same.docx'));
+      const { marks } = await readMarkedPdf(bytes, null);
+      expect(marks.map(({ text }) => text)).toContain('Measured how often?');
+      expect(marks).toHaveLength(7);
+      await drop(page, ['tutored.pdf', sample('tutored.pdf')]);
+      await takeIn(page, 1);
+      await seeText(page, '3 remarks found');
+      await page.goto(`${desk.address}${pathname.replace(/[/]read$/, '')}`);
+      await seeText(page, 'of 10');
+      await page.goto(`${desk.address}/shelf`);
+      await seeText(page, 'Oriel Fane');
+      // Taken out again, it goes with what was in it, and comes back with it.
+      await clickRole(page, 'button', 'Take out tutored.pdf');
+      await seeText(page, 'With it go 3 remarks.');
+      await clickRole(page, 'button', 'Take out');
+      await seeText(page, '“tutored.pdf” is out.');
+      await until(page, () => !document.body.textContent.includes('Oriel Fane'));
+      await (await page.waitForSelector('[data-sonner-toast] button::-p-text(Undo)'))?.click();
+      await seeText(page, 'Oriel Fane');
     },
   );
 

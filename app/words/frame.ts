@@ -41,6 +41,7 @@ export const signIn = {
 
 export const undo = {
   joined: 'joining with a saved workspace',
+  fileRemoved: (name: string) => `taking out “${name}”`,
   setting: 'setting',
   undo: 'Undo',
   redo: 'Do it again',

@@ -66,6 +66,22 @@ export const shelf = {
   get: 'Save a copy',
   origins: { desk: 'course desk', dropped: 'dropped in', written: 'written here' },
   usedIn: (title: string) => `in ${title}`,
+  remove: 'Take out',
+  removeTitle: (name: string) => `Take “${name}” out?`,
+  removeLead: (goes: { files: number; remarks: number; judged: number; tasks: number; queries: number }) => {
+    const parts = [
+      ...(goes.files > 1 ? [many(goes.files - 1, 'other file about it', 'other files about it')] : []),
+      ...(goes.remarks > 0 ? [many(goes.remarks, 'remark', 'remarks')] : []),
+      ...(goes.judged > 0 ? [`what you decided about ${goes.judged} of them`] : []),
+      ...(goes.tasks > 0 ? [many(goes.tasks, 'task', 'tasks')] : []),
+      ...(goes.queries > 0 ? [many(goes.queries, 'question', 'questions')] : []),
+    ];
+    return parts.length === 0
+      ? 'Nothing else hangs on it. It can be taken back.'
+      : `With it go ${parts.join(', ')}. It can be taken back.`;
+  },
+  removed: (name: string) => `“${name}” is out.`,
+  hash: (hash: string) => `SHA-256 ${hash.slice(0, 12)} …`,
   correct: 'Put right',
   correctTitle: (name: string) => `Put “${name}” right`,
   correctLead: 'Its remarks and what you decided about them go along.',

@@ -37,7 +37,7 @@ export function Settings() {
     () => void redoAndTell(workspace, SETTINGS_SCOPE),
   );
   return (
-    <div className="mx-auto grid grid-cols-1 max-w-2xl gap-7 p-6 max-md:p-4">
+    <div className="mx-auto grid grid-cols-1 max-w-2xl gap-7 p-6 pb-40 max-md:p-4">
       <h1 className="font-serif text-xl font-semibold">{words.settings.title}</h1>
       <Radios
         title={words.settings.theme}

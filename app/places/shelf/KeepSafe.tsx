@@ -10,6 +10,7 @@ import { saveBackup } from '../../shared/files/save-backup.ts';
 import { undoAndTell } from '../../shared/page/notify.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import * as words from '../../words/en.ts';
+import { databaseName } from '../../workspace/identity.ts';
 import { useSetting } from '../../workspace/state/settings.ts';
 import { useSession } from '../../workspace/state/use-session.ts';
 import {
@@ -84,7 +85,10 @@ function WhatToDo({ backup, merge, onDone }: { backup: CheckedBackup; merge: Mer
   const workspace = useWorkspace();
   const session = useSession();
   const navigate = useNavigate();
-  const isOwn = backup.of === '' || backup.of === workspace.name;
+  // Without a sign-in nobody can tell whose it is: whoever has the file may go on with it.
+  const alone = databaseName({ kind: 'files alone' });
+  const mayJoin = [backup.of, workspace.name].includes(alone) || ['', workspace.name].includes(backup.of);
+  const isHandedOver = mayJoin && backup.only === null;
   const join = async () => {
     await joinBackup(workspace, backup);
     onDone();
@@ -115,19 +119,19 @@ function WhatToDo({ backup, merge, onDone }: { backup: CheckedBackup; merge: Mer
       )}
     >
       <ul>
-        {isOwn && (
+        {mayJoin && (
           <Way lead={words.shelf.joinLead(counts)}>
-            <Button look="main" onClick={() => void join()}>
+            <Button look={isHandedOver ? 'main' : 'plain'} onClick={() => void join()}>
               {words.shelf.join}
             </Button>
           </Way>
         )}
         <Way lead={words.shelf.lookLead}>
-          <Button look={isOwn ? 'plain' : 'main'} onClick={() => void look()}>
+          <Button look={isHandedOver ? 'plain' : 'main'} onClick={() => void look()}>
             {words.shelf.look}
           </Button>
         </Way>
-        {isOwn && backup.only === null && (
+        {isHandedOver && (
           <Way lead={words.shelf.replaceLead}>
             <Button onClick={() => void replace()}>{words.shelf.replace}</Button>
           </Way>

@@ -1,17 +1,26 @@
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useState } from 'react';
+import type { StoredFile } from '#core/model/work.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
-import { offerFile } from '../../shared/page/notify.ts';
+import { useUndoKey } from '../../shared/page/hooks.ts';
+import { offerFile, redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import * as words from '../../words/en.ts';
+import { SHELF_SCOPE } from '../../workspace/storage/backup.ts';
 import { CorrectFile } from './CorrectFile.tsx';
 import { KeepSafe } from './KeepSafe.tsx';
 import { People } from './People.tsx';
+import { TakeOut } from './TakeOut.tsx';
 
 /** Files: what came in and what was made; and the workspace as one ZIP, out and in again. */
 export function Shelf() {
   usePlaceTitle(words.places.shelf);
+  const workspace = useWorkspace();
+  useUndoKey(
+    () => void undoAndTell(workspace, SHELF_SCOPE),
+    () => void redoAndTell(workspace, SHELF_SCOPE),
+  );
   return (
     <div className="mx-auto max-w-4xl p-6 max-md:p-4">
       <h1 className="font-serif text-xl font-semibold">{words.shelf.title}</h1>
@@ -28,6 +37,7 @@ function Files() {
   const files = useWorkspaceState((state) => state.records.files);
   const titles = useWorkspaceState((state) => state.records.assignments);
   const [correcting, setCorrecting] = useState<string | null>(null);
+  const [removing, setRemoving] = useState<StoredFile | null>(null);
   const list = [...files.values()].sort((x, y) => y.cameAt.localeCompare(x.cameAt));
   const offer = async (hash: string, name: string, type: string) => {
     const bytes = await workspace.fileBytes(hash);
@@ -56,19 +66,26 @@ function Files() {
                     words.shelf.origins[file.origin],
                     words.sizeOf(file.size),
                     shownMoment(file.cameAt, undefined),
+                    words.shelf.hash(file.hash),
                   ].join(' · ')}
                 </span>
               </span>
               <span className="ml-auto flex gap-4 whitespace-nowrap">
                 {file.origin === 'dropped' && (
-                  <Button
-                    look="quiet"
-                    className="min-h-0 px-1 text-sm"
-                    onClick={() => setCorrecting(file.hash)}
-                  >
-                    {words.shelf.correct}
-                    <span className="sr-only"> {file.name}</span>
-                  </Button>
+                  <>
+                    <Button
+                      look="quiet"
+                      className="min-h-0 px-1 text-sm"
+                      onClick={() => setCorrecting(file.hash)}
+                    >
+                      {words.shelf.correct}
+                      <span className="sr-only"> {file.name}</span>
+                    </Button>
+                    <Button look="quiet" className="min-h-0 px-1 text-sm" onClick={() => setRemoving(file)}>
+                      {words.shelf.remove}
+                      <span className="sr-only"> {file.name}</span>
+                    </Button>
+                  </>
                 )}
                 <Button
                   look="quiet"
@@ -84,6 +101,7 @@ function Files() {
         </ul>
       )}
       <CorrectFile file={files.get(correcting ?? '') ?? null} onClose={() => setCorrecting(null)} />
+      <TakeOut file={removing} onClose={() => setRemoving(null)} />
     </section>
   );
 }

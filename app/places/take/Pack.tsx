@@ -23,8 +23,8 @@ export function Pack({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
   const { id } = view.assignment;
   const taken = useWorkspaceState(({ records }) => packOf(records.settings, id));
-  const [wish, setWish, leaveWish] = useKeptText(`take-along/${id}`, taken.wish, (next) =>
-    changePack(workspace, id, (pack) => ({ ...pack, wish: next })),
+  const [wish, setWish, leaveWish] = useKeptText(`take-along/${id}`, taken.wish, (next, typing) =>
+    changePack(workspace, id, (pack) => ({ ...pack, wish: next }), typing),
   );
   const leave = (what: Left, isIn: boolean) =>
     void changePack(workspace, id, (pack) => ({

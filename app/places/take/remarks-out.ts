@@ -45,6 +45,10 @@ export function rolesByName(view: AssignmentView): Map<string, string> {
 export function remarksOut(view: AssignmentView, remarks: readonly Remark[], along: Along): RemarkOut[] {
   const roles = along.names ? new Map<string, string>() : rolesByName(view);
   const nameOf = (name: string) => roles.get(name) ?? name;
+  // What is laid out anew holds nothing of its file.
+  const pdfs = new Set<string>(
+    view.papers.flatMap(({ hash, mediaType }) => (mediaType === 'application/pdf' ? [hash] : [])),
+  );
   const reply = ({ author, at, text, replies }: Reply): ReplyOut => ({
     author: nameOf(author.name),
     at,
@@ -67,7 +71,7 @@ export function remarksOut(view: AssignmentView, remarks: readonly Remark[], alo
       proposes: remark.change === null || remark.text === said ? '' : said,
       state: remark.state,
       replies: remark.replies.map(reply),
-      isInPaper: remark.fileHash !== null && remark.fileHash === remark.paperHash,
+      isInPaper: remark.fileHash === remark.paperHash && pdfs.has(remark.paperHash ?? ''),
       own: [...(along.scores ? pointsOf(view, remark) : []), ...(along.own ? ownOf(view, remark) : [])],
     };
   });

@@ -58,7 +58,7 @@ export function moveFile(workspace: Workspace, file: StoredFile, to: AssignmentI
 }
 
 /** An assignment that was only made for a file goes with the last file that it had. */
-async function removeIfEmpty(writing: Writing, id: AssignmentId): Promise<void> {
+export async function removeIfEmpty(writing: Writing, id: AssignmentId): Promise<void> {
   const assignment = await writing.get('assignments', id);
   const isHere = (one: { assignmentId: string | null }) => one.assignmentId === id;
   if (assignment?.courseId !== null || (await writing.all('files')).some(isHere)) return;

@@ -12,18 +12,27 @@ export function packOf(settings: Workspace['records']['settings'], id: Assignmen
   return packs[id] ?? PLAIN;
 }
 
-/** Changes what a pack begins with, or what of it is left out. */
+/**
+ * Changes what a pack begins with, or what of it is left out.
+ * @param typing names the spell of typing that it belongs to
+ */
 export function changePack(
   workspace: Workspace,
   id: AssignmentId,
   change: (pack: TakenAlong) => TakenAlong,
+  typing?: string,
 ): Promise<void> {
-  return workspace.run(id, words.undo.setting, (writing) => {
-    const { settings } = workspace.records;
-    const packs = settingIn(settings, 'takeAlong')?.packs ?? {};
-    return writing.put('settings', {
-      name: 'takeAlong',
-      packs: { ...packs, [id]: change(packOf(settings, id)) },
-    });
-  });
+  return workspace.run(
+    id,
+    words.undo.setting,
+    (writing) => {
+      const { settings } = workspace.records;
+      const packs = settingIn(settings, 'takeAlong')?.packs ?? {};
+      return writing.put('settings', {
+        name: 'takeAlong',
+        packs: { ...packs, [id]: change(packOf(settings, id)) },
+      });
+    },
+    typing,
+  );
 }

@@ -40,13 +40,6 @@ function remarksIn({ records }: Workspace, id: AssignmentId): Remark[] {
   return [...records.remarks.values()].filter(({ assignmentId }) => assignmentId === id);
 }
 
-/** A file with what is new in it: of a copy that was taken along, what somebody added. */
-async function withNews(file: FileToTake, known: readonly Remark[]): Promise<FileToTake> {
-  if (file.read?.isOwnCopy !== true) return file;
-  const { marksAdded } = await import('#formats/annotated/own-copy.ts');
-  return { ...file, read: { ...file.read, marks: marksAdded(file.read.marks, known) } };
-}
-
 function peopleIn(remarks: readonly Remark[]): Author[] {
   return [...new Map(remarks.map(({ author }) => [author.name, author])).values()];
 }
@@ -74,6 +67,26 @@ export interface Placement {
   readonly files: readonly FileToTake[];
 }
 
+function assignmentOf({ assignmentId, files }: Placement): AssignmentId {
+  return assignmentId ?? assignmentIdOfFile(files[0].hash);
+}
+
+/** The same, with what is new in each file: of a copy that was taken along, what somebody added. */
+export async function withNews(workspace: Workspace, placements: readonly Placement[]): Promise<Placement[]> {
+  const { marksAdded } = await import('#formats/annotated/own-copy.ts');
+  return placements.map((placement) => {
+    const known = remarksIn(workspace, assignmentOf(placement));
+    return {
+      ...placement,
+      files: placement.files.map((file) =>
+        file.read?.isOwnCopy === true
+          ? { ...file, read: { ...file.read, marks: marksAdded(file.read.marks, known) } }
+          : file,
+      ),
+    };
+  });
+}
+
 /**
  * Takes in files that the student placed: everything or nothing, and undone as one. Returns the assignments they are in,
  * in order.
@@ -82,17 +95,7 @@ export async function takeInFiles(
   workspace: Workspace,
   placements: readonly Placement[],
 ): Promise<AssignmentId[]> {
-  const placed = await Promise.all(
-    placements.map(async (placement) => {
-      const id = placement.assignmentId ?? assignmentIdOfFile(placement.files[0].hash);
-      const known = remarksIn(workspace, id);
-      return {
-        ...placement,
-        id,
-        files: await Promise.all(placement.files.map((file) => withNews(file, known))),
-      };
-    }),
-  );
+  const placed = placements.map((placement) => ({ ...placement, id: assignmentOf(placement) }));
   const [first] = placed;
   await workspace.run(first.id, words.undo.takenIn(first.title), async (writing) => {
     for (const placement of placed) await placeFiles(workspace, writing, placement.id, placement);

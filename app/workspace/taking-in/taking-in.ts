@@ -107,15 +107,16 @@ export class TakingIn {
       marksByHash.set(file.hash, marks);
     }
     const marksOf = (file: FileAtHand) => marksByHash.get(file.hash) ?? [];
-    const placements = groupsOf(pending).map(({ assignmentId, title, files }): Placement => ({
+    const { takeInFiles, withNews } = await import('../commands/take-in.ts');
+    const placed = groupsOf(pending).map(({ assignmentId, title, files }): Placement => ({
       assignmentId: assignmentId as AssignmentId | null,
       title,
       files: files.map((file) => fileToTake(file, marksOf(file))),
     }));
+    const placements = await withNews(this.workspace, placed);
     const all = placements.flatMap(({ files }) =>
       files.flatMap(({ read, marks }) => [...(read?.marks ?? []), ...marks]),
     );
-    const { takeInFiles } = await import('../commands/take-in.ts');
     const ids = await takeInFiles(this.workspace, placements);
     this.store.setState({ pending: [] });
     teller.taken(
