@@ -346,7 +346,7 @@ describe('remarks in a file of their own', () => {
         );
         expect(again.marks.map((mark) => [mark.text, mark.author])).toEqual([[said, author]]);
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
   });
 
