@@ -19,6 +19,18 @@ function copyPdfAssets(): Plugin {
   };
 }
 
+/** pdfkit reads pictures with transparency by an inflater of our own: see there. */
+function inflateHere(): Plugin {
+  return {
+    name: 'inflate-here',
+    enforce: 'pre',
+    resolveId: (source, importer) =>
+      source === 'fflate' && importer?.includes('/png-js/') === true
+        ? join(import.meta.dirname, 'app/workers/inflate-here.ts')
+        : null,
+  };
+}
+
 /** The interface: built from app/ into dist/app, served by the server from there. */
 export default defineConfig({
   root: 'app',
@@ -71,5 +83,5 @@ export default defineConfig({
       },
     },
   },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [inflateHere()] },
 });

@@ -4,7 +4,7 @@ import { openPdf } from '#formats/pdf/open-pdf.ts';
 import { sample } from '#formats/samples/sample.ts';
 import { saveBy } from './downloads.ts';
 import { drop, openDropped, takeIn } from './files.ts';
-import { clickRole, seeText, signIn, until } from './harness.ts';
+import { arrive, clickRole, seeText, signIn, until } from './harness.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
 const TAKE = '/a/skarn-moss-report/take';
@@ -107,6 +107,21 @@ describe('what is taken along', () => {
       await (await page.waitForSelector('[data-sonner-toast] button::-p-text(Undo)'))?.click();
       await seeText(page, 'Oriel Fane');
     },
+  );
+
+  pageTest(
+    'a marked picture goes along as a page, its boxes as squares',
+    async ({ page, desk }) => {
+      await arrive(page, desk);
+      await page.goto(`${desk.address}/a/core-log/take`);
+      await seeText(page, 'A pack for a meeting');
+      const { bytes } = await saveBy(page, () => clickRole(page, 'button', 'Save as PDF Core SM-2.png'));
+      const { marks } = await readMarkedPdf(bytes, null);
+      expect(marks.length).toBe(12);
+      expect(marks.every(({ kind }) => ['square', 'polygon', 'circle'].includes(kind))).toBe(true);
+    },
+    undefined,
+    ['core-log'],
   );
 
   pageTest(
