@@ -6,6 +6,7 @@ import type { Anchor } from './marked-paper.ts';
 
 /** Which words of a changed paper are shown: all with their changes, or one state of it. */
 export const textStates = ['changes', 'accepted', 'original'] as const;
+/** One of these. */
 export type TextState = (typeof textStates)[number];
 
 /** A remark's span in the layout; empty for a gap. */

@@ -89,6 +89,8 @@ export const takeAlong = {
     inList: 'In the list alone',
   },
   page: (number: number) => `page ${number}`,
+  question: (number: number) => `question ${number}`,
+  moment: (clock: string) => `at ${clock}`,
   pageTitle: (number: number) => `Page ${number}`,
   onNoPage: 'On no page',
   byPage: 'Remarks by page',

@@ -420,6 +420,7 @@ export type Hours = v.InferOutput<typeof Hours>;
 
 /** The parts of a pack that is taken along, in their order. */
 export const packParts = ['wish', 'asks', 'tasks', 'rubric', 'overlap', 'paper', 'index', 'receipt'] as const;
+/** One of them. */
 export type PackPart = (typeof packParts)[number];
 
 /** What a pack begins with, which parts it lacks, and what is not said in it. */

@@ -24,6 +24,7 @@ const PRINTED = 4;
 /** Hidden, printed, neither zoomed nor turned: a reply shows with what it answers. */
 const BESIDE = 2 | 4 | 8 | 16;
 
+/** A remark and where it is put. */
 export interface PutRemark {
   readonly remark: RemarkOut;
   readonly places: readonly MarkPlace[];

@@ -13,6 +13,7 @@ import type { RemarkOut } from './remark-out.ts';
 /** Where a bookmark leads: to a remark's mark (else its entry), or to what has a name in the pages before or behind. */
 type BookmarkTo = { readonly remarkId: string } | { readonly key: string };
 
+/** A bookmark: where it leads, and those below it. */
 export interface BookmarkToWrite {
   readonly title: string;
   readonly to: BookmarkTo;
