@@ -48,7 +48,7 @@ export function Pack({ view }: { view: AssignmentView }) {
     </li>
   );
   return (
-    <section className="rounded-lg border border-rule bg-surface p-5 max-md:p-4">
+    <section className="self-start rounded-lg border border-rule bg-surface p-5 max-md:p-4">
       <SectionTitle>{words.takeAlong.pack}</SectionTitle>
       <p className="text-sm text-quiet">{words.takeAlong.packLead}</p>
       <label className="mt-4 block">
