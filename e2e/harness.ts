@@ -8,6 +8,7 @@ import { steppedClock, type SteppedClock } from '#server/clock.ts';
 import { withFact, type DeskContent, type NewFact } from '#server/desk/desk-state.ts';
 import { createDesk, openDesk, type DeskFolder } from '#server/desk/desk-folder.ts';
 import { listen, type RunningServer } from '#server/listen.ts';
+import { waitByTheClock } from './patience.ts';
 import { giveWorkspace, isKept, keepWorkspace } from './warm.ts';
 
 /** Drives the real build, served by the real server, in headless Chromium. */
@@ -32,6 +33,8 @@ export function launchBrowser(extra: { userDataDir?: string } = {}): Promise<Bro
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      // What moves takes frames, and is not there where somebody asked for none.
+      '--force-prefers-reduced-motion',
       '--force-color-profile=srgb',
       '--hide-scrollbars',
       // A tab in the background goes on as one in front does.
@@ -135,6 +138,7 @@ export async function openWatched(
   size = { width: 1280, height: 800 },
 ): Promise<WatchedPage> {
   const page = await context.newPage();
+  waitByTheClock(page);
   await page.setViewport(size);
   // Keeping the whole application in a fresh profile takes longer than most of what is tested: see letInstall.
   await page.evaluateOnNewDocument(() => {
@@ -177,9 +181,19 @@ export async function seeText(page: Page, text: string): Promise<ElementHandle> 
 /** Clicks what has this role and name, as assistive technology finds it, once it is enabled and stays where it is. */
 export async function clickRole(page: Page, role: string, name: string): Promise<void> {
   const selector = `::-p-aria([name="${name}"][role="${role}"])`;
-  const found = await page.waitForSelector(selector, { ...PATIENCE, visible: true });
-  await found?.evaluate((element) => element.scrollIntoView({ block: 'center' }));
-  await page.locator(selector).setTimeout(PATIENCE.timeout).click();
+  const end = Date.now() + PATIENCE.timeout;
+  for (;;) {
+    const found = await page.waitForSelector(selector, { ...PATIENCE, visible: true });
+    const rests = await found?.evaluate(async (element) => {
+      element.scrollIntoView({ block: 'center' });
+      const place = () => JSON.stringify(element.getBoundingClientRect());
+      const before = place();
+      await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+      return element.isConnected && !element.matches(':disabled') && place() === before;
+    });
+    if (rests === true) return found?.click();
+    if (Date.now() > end) throw new Error(`${role} “${name}” is disabled, or does not rest`);
+  }
 }
 
 /** Opens a menu by its button and chooses something in it. */
@@ -228,7 +242,7 @@ export async function seeChecked(page: Page, role: 'checkbox' | 'radio', name: s
 /** Waits until a question about the page, asked with one text, is answered with yes. */
 export async function until(page: Page, question: (text: string) => boolean, text = ''): Promise<void> {
   // By the clock, since a tab in the background draws no frames.
-  await page.waitForFunction(question, { ...PATIENCE, polling: 50 }, text);
+  await page.waitForFunction(question, { ...PATIENCE, polling: 80 }, text);
 }
 
 /** Waits until nothing has moved for some frames. */

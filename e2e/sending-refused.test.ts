@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { mkdtemp, open, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { HTTPRequest, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { expect, vi } from 'vitest';
 import type { Assignment } from '#core/model/facts.ts';
 import { asId, AssignmentId, instantOf } from '#core/model/ids.ts';
@@ -31,7 +31,9 @@ const sentTo = (desk: Desk, id: string) =>
 
 /** Confirms in the dialog that is open. */
 async function confirm(page: Page): Promise<void> {
-  await (await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)'))?.click();
+  await page.waitForSelector('[role="dialog"]');
+  // What stands behind the dialog has no role while it is open.
+  await clickRole(page, 'button', 'Send to the course desk');
 }
 
 pageTest(
@@ -173,7 +175,7 @@ pageTest(
 pageTest(
   'an upload that breaks off goes on from where it was after a reload, and arrives once',
   async ({ page, desk, expectFault }) => {
-    expectFault(/ERR_FAILED|Failed to (?:fetch|load)/);
+    expectFault(/ERR_|Failed to (?:fetch|load)/);
     const folder = await mkdtemp(join(tmpdir(), 'juncture-broken-'));
     // What the page sends at once.
     const PART = 1024 * 1024;
@@ -185,39 +187,31 @@ pageTest(
     await chooseFile(page, 'Bring in the new file', join(folder, 'large.pdf'));
     await seeText(page, 'large.pdf');
     await saved(page);
-    const ranges: string[] = [];
+    const froms: number[] = [];
     const hash = createHash('sha256').update(bytes).digest('hex');
     let isBroken = true;
-    const watch = (request: HTTPRequest) => {
-      const { 'content-range': range } = request.headers() as Readonly<Partial<Record<string, string>>>;
-      if (request.method() !== 'PUT' || range === undefined || !range.endsWith(`/${bytes.length}`)) {
-        void request.continue();
-        return;
-      }
-      ranges.push(range);
-      // It breaks off once the desk has the first part.
-      if (isBroken && (desk.folder.uploads.stateOf(hash)?.received ?? 0) >= PART) void request.abort();
-      else void request.continue();
-    };
-    await page.setRequestInterception(true);
-    page.on('request', watch);
+    const take = desk.folder.uploads.take.bind(desk.folder.uploads);
+    vi.spyOn(desk.folder.uploads, 'take').mockImplementation((of, part, taken) => {
+      if (of === hash) froms.push(part.from);
+      if (of !== hash || !isBroken || part.from === 0) return take(of, part, taken);
+      // The desk goes away once it has the first part.
+      void desk.stop();
+      return new Promise(() => undefined);
+    });
     await openStation(page, 'Send');
     await clickRole(page, 'button', 'Send to the course desk');
     await confirm(page);
-    await vi.waitFor(
-      () => {
-        expect(desk.folder.uploads.stateOf(hash)).toMatchObject({ received: PART, whole: false });
-        expect(ranges.length).toBeGreaterThan(1);
-      },
-      { timeout: 20_000 },
-    );
+    await vi.waitFor(() => expect(froms.length).toBeGreaterThan(1), { timeout: 20_000 });
+    expect(desk.folder.uploads.stateOf(hash)).toMatchObject({ received: PART, whole: false });
     expect(sentTo(desk, 'core-log')).toEqual([]);
     isBroken = false;
-    const before = ranges.length;
+    const before = froms.length;
+    await desk.stop();
+    await desk.start();
     await page.reload();
     await seeText(page, 'Save the receipt as PDF');
     // Nothing that the desk had was sent again.
-    expect(ranges[before]).toBe(`bytes ${PART}-${2 * PART - 1}/${bytes.length}`);
+    expect(froms.slice(before)).not.toContain(0);
     expect(sentTo(desk, 'core-log')).toHaveLength(1);
     expect(desk.folder.uploads.stateOf(hash)?.whole).toBe(true);
     await rm(folder, { recursive: true, force: true });
