@@ -16,6 +16,7 @@ export default defineConfig({
         'bench-standing': 'bench/standing.ts',
         'bench-reading': 'bench/reading.ts',
         'bench-words': 'bench/words.ts',
+        'bench-overlap': 'bench/overlap.ts',
         'bench-growth': 'bench/growth.ts',
         'bench-following': 'bench/following.ts',
         'bench-planning': 'bench/planning.ts',

@@ -41,30 +41,81 @@ function idOf(vocabulary: Vocabulary, key: string): number {
   return id;
 }
 
+/** What stands for a word, by where it is in its text and what its characters need for its key. */
+type TakeId = (text: string, from: number, to: number, needs: number) => number;
+
 /**
  * Splits a text into words after Unicode's word boundaries (UAX 29), words joined by one apostrophe or hyphen counting
  * as one. Takes time linear in the text.
  */
 export function wordsOf(text: string, vocabulary: Vocabulary): Words {
+  return readWords(text, (of, from, to, needs) => idOf(vocabulary, keyOf(of.slice(from, to), needs)));
+}
+
+/**
+ * The same with a hash of 32 bits of each word's key for its number: it is the same in every text and at every time, and
+ * needs no vocabulary. Commas in numbers count for nothing ("12,000" is "12000"). 0 stands for no word.
+ */
+export function hashedWordsOf(text: string): Words {
+  return readWords(text, hashOfWord);
+}
+
+function readWords(text: string, idAt: TakeId): Words {
   const found = new GrowingWords(text.length);
   // The last word, until it is known that nothing is joined to it.
   let from = -1;
   let to = -1;
   let needs = 0;
-  const put = () => {
-    if (from >= 0) found.add(idOf(vocabulary, keyOf(text.slice(from, to), needs)), from, to);
-  };
   eachWordSpan(text, (nextFrom, nextTo, nextNeeds) => {
     if (nextFrom === to + 1 && isJoiner(text.charCodeAt(to))) needs |= nextNeeds | HAS_FORM;
     else {
-      put();
+      if (from >= 0) found.add(idAt(text, from, to, needs), from, to);
       from = nextFrom;
       needs = nextNeeds;
     }
     to = nextTo;
   });
-  put();
+  if (from >= 0) found.add(idAt(text, from, to, needs), from, to);
   return { text, ...found.cut() };
+}
+
+const COMMA = 0x2c;
+/** FNV-1a's beginning and factor (Fowler, Noll, Vo). */
+const FNV_BASIS = 0x811c9dc5;
+const FNV_PRIME = 0x01000193;
+
+function hashOfWord(text: string, from: number, to: number, needs: number): number {
+  if ((needs & HAS_FORM) !== 0) return hashOfKey(wordKey(text.slice(from, to)));
+  let hash = FNV_BASIS;
+  for (let at = from; at < to; at++) {
+    let unit = text.charCodeAt(at);
+    if (unit === COMMA) continue;
+    if ((needs & HAS_CASE) !== 0) {
+      if (unit > 0x7f) return hashOfKey(text.slice(from, to).toLowerCase());
+      if (unit >= 0x41 && unit <= 0x5a) unit |= 0x20;
+    }
+    hash = Math.imul(hash ^ unit, FNV_PRIME);
+  }
+  return mixed(hash);
+}
+
+function hashOfKey(key: string): number {
+  let hash = FNV_BASIS;
+  for (let at = 0; at < key.length; at++) {
+    const unit = key.charCodeAt(at);
+    if (unit !== COMMA) hash = Math.imul(hash ^ unit, FNV_PRIME);
+  }
+  return mixed(hash);
+}
+
+/** Spreads what FNV leaves in the lower bits (the end of MurmurHash3, Appleby); never 0. */
+function mixed(hash: number): number {
+  let h = hash ^ (hash >>> 16);
+  h = Math.imul(h, 0x85ebca6b);
+  h ^= h >>> 13;
+  h = Math.imul(h, 0xc2b2ae35);
+  h ^= h >>> 16;
+  return h === 0 ? 1 : h;
 }
 
 /** Words as they are found; room is made by doubling. */
