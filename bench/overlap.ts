@@ -1,7 +1,7 @@
 /** A1 to A4: what a draft shares with two million words of sources. */
 import { copiedDraft, copyings, madeCorpus, recallAndPrecision } from '#core/overlap/copied-text.ts';
 import { findMatches, findMatchesAgain } from '#core/overlap/find-matches.ts';
-import { sharesOf, usualCounting } from '#core/overlap/shares.ts';
+import { inOrderOfCredit, sharesOf, usualCounting } from '#core/overlap/shares.ts';
 import { bytesOfIndex, indexSources, USUAL_RUN } from '#core/overlap/source-index.ts';
 import { hashedWordsOf } from '#core/text/words.ts';
 import { inTurn, row, theRatio } from './measure.ts';
@@ -46,24 +46,25 @@ const made = madeCorpus(2_000_000, 400, 3);
 const madeSources = made.sources.map((source) => source.join(' '));
 // Every word is a source's, of set phrases above all.
 const ofPhrases = Array.from({ length: DRAFT_WORDS / 100 }, (_, i) =>
-  words.slice((i * 3701) % (words.length - 200)).slice(0, 100).join(' '),
+  words
+    .slice((i * 3701) % (words.length - 200))
+    .slice(0, 100)
+    .join(' '),
 ).join(' ');
 
 const index = indexSources(real.map(hashes));
 const madeIndex = indexSources(madeSources.map(hashes));
 const map = mapOfRuns(real.slice(0, 60));
 
-console.log('A1  a draft of 40,000 words against 1.75 million words of speeches; bar 4.5 × lb, 6 × on set phrases');
+console.log(
+  'A1  a draft of 40,000 words against 1.75 million words of speeches; bar 4.5 × lb, 6 × on set phrases',
+);
 for (const [name, draft] of [
   ['a speech held out', heldOut],
   ['all of it copied, set phrases', ofPhrases],
 ] as const) {
   const query = () => findMatches(index, hashes(draft), LEAST);
-  const [lb, own, peer] = inTurn(15, [
-    () => hashes(draft),
-    query,
-    () => lookUpInMap(draft, map),
-  ]);
+  const [lb, own, peer] = inTurn(15, [() => hashes(draft), query, () => lookUpInMap(draft, map)]);
   console.log(row(name, { lb, own, ratio: theRatio(own, lb), matches: String(query().length) }));
   console.log(row('  looking up only, a map of a quarter of it', { peer, ratio: theRatio(peer, lb) }));
 }
@@ -79,7 +80,9 @@ for (const [name, sources] of [
   console.log(row(name, { split, own, ratio: theRatio(own, split), 'bytes a word': bytes }));
 }
 
-console.log('A3  words found of 2 million made words; bar 100 % word for word, 98.5 % edited, precision 99.5 %');
+console.log(
+  'A3  words found of 2 million made words; bar 100 % word for word, 98.5 % edited, precision 99.5 %',
+);
 for (const copying of copyings) {
   const draft = copiedDraft(made, DRAFT_WORDS, copying, 9);
   const { recall, precision } = recallAndPrecision(
@@ -99,12 +102,22 @@ const after = before.draft.slice();
 for (let i = 20_000; i < 20_060; i++) after[i] = i;
 const mask = new Uint8Array(before.draft.length);
 const text = draft.words.join(' ');
-const counted = before.matches.map((match) => ({ ...match, id: String(match.draftFrom), isSetAside: false }));
+const ofSources = madeSources.map((_, i) => ({
+  id: String(i),
+  relation: 'published' as const,
+  isSetAside: false,
+}));
+const counted = inOrderOfCredit(
+  before.matches.map((match) => ({ ...match, isSetAside: false })),
+  ofSources,
+);
 const [lb, whole, again, share] = inTurn(31, [
   () => hashes(text),
   () => findMatches(madeIndex, hashes(text), LEAST),
   () => findMatchesAgain(madeIndex, before, after, LEAST),
-  () => sharesOf(before.draft.length, mask, counted, usualCounting),
+  () => sharesOf(before.draft.length, mask, counted, ofSources, usualCounting),
 ]);
 console.log(row('a switch', { own: `${share.toFixed(3)} ms`, lb, ratio: theRatio(share, lb) }));
-console.log(row('a changed paragraph', { own: `${again.toFixed(3)} ms`, whole, ratio: theRatio(again, whole) }));
+console.log(
+  row('a changed paragraph', { own: `${again.toFixed(3)} ms`, whole, ratio: theRatio(again, whole) }),
+);

@@ -182,3 +182,64 @@ test('plan chooses the best tasks for some minutes, and says why it can’t', ()
     rmSync(folder, { recursive: true });
   }
 });
+
+test('overlap tells what a draft shares with sources, and leaves out what can’t be read', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juncture-overlap-'));
+  const file = (name: string, text: string) => {
+    const path = join(folder, name);
+    writeFileSync(path, text);
+    return path;
+  };
+  const copied = 'the water table came up within weeks near the dams but took years farther out';
+  try {
+    const draft = file('draft.md', `# A report\n\nOn other hills ${copied} (Hask, 2018). We saw the same.\n`);
+    const page = file(
+      'hask.html',
+      `<!doctype html><html><body><p>On all three bogs ${copied}.</p></body></html>`,
+    );
+    const own = file('own.txt', `Earlier I wrote that ${copied}.`);
+    const about = file(
+      'about.json',
+      JSON.stringify([
+        {
+          file: 'hask.html',
+          authors: ['Hask, L.'],
+          year: 2018,
+          title: 'A first season',
+          relation: 'published',
+        },
+        { file: own, relation: 'own' },
+      ]),
+    );
+    const ran = juncture('overlap', draft, page, own, 'formats/samples/core.png', 'nowhere.txt', '--about', about);
+    expect(ran.status).toBe(0);
+    expect(ran.stderr).toMatch(/core\.png: there is no text in it.*left out[\s\S]*nowhere\.txt: there is no such file; it is left out/);
+    const told = JSON.parse(ran.stdout) as {
+      words: number;
+      matchedWords: number;
+      sources: { name: string; words: number }[];
+      matches: { draftStart: number; draftEnd: number; source: string; advice: string; reason: string }[];
+    };
+    expect(told).toMatchObject({ words: 26, matchedWords: 15, percent: 57.7 });
+    expect(told.sources).toMatchObject([{ words: 15 }, { words: 0 }]);
+    const { text } = JSON.parse(juncture('inspect', draft, '--text').stdout) as { text: string };
+    expect(
+      told.matches.map((one) => [
+        text.slice(one.draftStart, one.draftEnd),
+        one.source,
+        one.advice,
+        one.reason,
+      ]),
+    ).toEqual([
+      [copied, page, 'mark-words', 'named, not marked'],
+      [copied, own, 'ask', 'own earlier text'],
+    ]);
+    const wrong = (...args: string[]) => juncture('overlap', draft, own, ...args);
+    expect(wrong('--min-words', '3').stderr).toContain('--min-words is a whole number from 4 to 25');
+    expect(wrong('--about', draft)).toMatchObject({ status: 1 });
+    expect(juncture('overlap', draft).status).toBe(2);
+    expect(juncture('overlap', file('empty.md', ''), own).status).toBe(1);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+});

@@ -30,6 +30,7 @@ export type UnreadableReason =
   | 'not a backup'
   | 'damaged backup'
   | 'newer backup'
+  | 'no text'
   | 'archive too large'
   /** Not the file's fault: something in Juncture broke over it. */
   | 'fault';

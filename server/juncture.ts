@@ -5,6 +5,7 @@ import { AtFile, compare, follow } from './follow.ts';
 import { exportMarked, UnknownExport } from './export.ts';
 import { grade } from './grade.ts';
 import { inspect } from './inspect.ts';
+import { overlapOfFiles, UnusableOption } from './overlap.ts';
 import { plan, UnreadablePlan } from './plan.ts';
 import { sayings, UnreadableRemarks } from './says.ts';
 
@@ -16,6 +17,7 @@ const USAGE = `usage: juncture inspect FILE [--text] [--onto PAPER] [--password 
        juncture compare OLD NEW
        juncture follow OLD NEW REMARKS
        juncture plan FILE.json
+       juncture overlap DRAFT SOURCE... [--min-words N] [--about FILE.json]
        juncture export FILE [--remarks FILE] [--password WORD] OUT`;
 
 const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
@@ -50,6 +52,7 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   'damaged backup': 'the saved workspace is damaged',
   'newer backup': 'the saved workspace is from a newer Juncture',
   fault: 'it brought out a fault of Juncture’s own',
+  'no text': 'there is no text in it; a scanned page is a picture of words',
   'archive too large': 'the archive expands to more than can be read safely',
 };
 
@@ -59,7 +62,8 @@ function sentenceFor(error: unknown): string {
     error instanceof UnreadableCourse ||
     error instanceof UnreadableRemarks ||
     error instanceof UnreadablePlan ||
-    error instanceof UnknownExport
+    error instanceof UnknownExport ||
+    error instanceof UnusableOption
   )
     return error.message;
   if (error instanceof Error && 'code' in error)
@@ -77,6 +81,8 @@ function argumentsGiven() {
         onto: { type: 'string' },
         remarks: { type: 'string' },
         password: { type: 'string' },
+        'min-words': { type: 'string' },
+        about: { type: 'string' },
       },
     });
   } catch (error) {
@@ -87,8 +93,9 @@ function argumentsGiven() {
   }
 }
 
-/** How many files each command takes. */
-const FILES: Readonly<Record<string, number>> = {
+/** How many files each command takes; more where it takes any number of them. */
+const FILES: Readonly<Record<string, number | 'two and more'>> = {
+  overlap: 'two and more',
   inspect: 1,
   grade: 1,
   says: 1,
@@ -103,6 +110,8 @@ interface Options {
   readonly onto: string | null;
   readonly remarks: string | null;
   readonly password: string | null;
+  readonly minWords: string | null;
+  readonly about: string | null;
 }
 
 /** What a command prints. */
@@ -120,6 +129,11 @@ async function outputOf(command: string, files: readonly string[], options: Opti
       return compare(first, second);
     case 'follow':
       return follow(first, second, third);
+    case 'overlap': {
+      const { overlap, leftOut } = await overlapOfFiles(first, files.slice(1), options);
+      for (const { path, why } of leftOut) console.error(`${path}: ${sentenceFor(why)}; it is left out`);
+      return overlap;
+    }
     case 'plan':
       return plan(first);
     case 'export': {
@@ -139,7 +153,9 @@ async function run(): Promise<number> {
   }
   const { values, positionals } = given;
   const [command = '', ...files] = positionals;
-  if (!Object.hasOwn(FILES, command) || files.length !== FILES[command] || files.includes('')) {
+  const wanted = Object.hasOwn(FILES, command) ? FILES[command] : null;
+  const areEnough = wanted === 'two and more' ? files.length >= 2 : files.length === wanted;
+  if (!areEnough || files.includes('')) {
     console.error(USAGE);
     return 2;
   }
@@ -149,6 +165,8 @@ async function run(): Promise<number> {
       onto: values.onto ?? null,
       remarks: values.remarks ?? null,
       password: values.password ?? null,
+      minWords: values['min-words'] ?? null,
+      about: values.about ?? null,
     });
     process.stdout.write(`${JSON.stringify(output, null, 2)}\n`);
     return 0;

@@ -113,6 +113,8 @@ export const unreadable: Record<UnreadableReason, (name: string, detail: string)
   'damaged backup': (name, detail) =>
     `“${name}” is damaged: ${detail || 'the archive'} is missing or changed. Nothing was read back; use another copy.`,
   'newer backup': (name) => `“${name}” was written by a newer Juncture. Bring this one up to date first.`,
+  'no text': (name) =>
+    `No text in “${name}”: its pages are pictures, as of a scan. A copy with its words in it can be compared.`,
   'archive too large': (name) =>
     `“${name}” expands to more than can be read safely. Nothing was taken from it.`,
   fault: (name, detail) =>

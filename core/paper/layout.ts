@@ -30,6 +30,8 @@ export interface LayoutBlock {
   readonly level: number;
   /** An item of a numbered list. */
   readonly ordered: boolean;
+  /** It is set off as a quotation, by its style or by being indented. */
+  readonly quoted?: boolean;
   readonly from: number;
   readonly to: number;
   readonly styles: readonly LayoutStyle[];
@@ -126,7 +128,8 @@ export function paperOfLayout(layout: Layout, state: LayoutState): Paper {
   return paperOf(
     keptBlocks(layout, state).map(({ block, text }): Block => {
       const kind = block.kind === 'picture' || block.kind === 'footnote' ? 'paragraph' : block.kind;
-      return { kind, level: kind === 'heading' ? block.level : 0, text };
+      const quoted = block.quoted === true && kind === 'paragraph' ? { quoted: true } : {};
+      return { kind, level: kind === 'heading' ? block.level : 0, text, ...quoted };
     }),
   );
 }

@@ -6,6 +6,8 @@ export interface Block {
   readonly kind: 'heading' | 'paragraph' | 'item';
   readonly level: number;
   readonly text: string;
+  /** It is set off from the rest as a quotation. */
+  readonly quoted?: boolean;
 }
 
 /** A paper as text: its blocks, and all of them joined by line feeds. Offsets are UTF-16 units of `text`. */

@@ -103,9 +103,14 @@ function append(walk: Walk, text: string): void {
 }
 
 /** A note is a footnote, whatever the style of its paragraphs. */
+/** "Quote", "IntenseQuote", "BlockText", and what other languages call them. */
+const QUOTATION_STYLE = /quot|block ?text|zitat|cita/i;
+/** A third of an inch: less is no quotation set off. */
+const SET_OFF_TWIPS = 480;
+
 function restyle(
   { writer, note }: Walk,
-  look: { kind: 'heading' | 'item'; level: number; ordered?: boolean },
+  look: { kind: 'heading' | 'item'; level: number; ordered?: boolean } | { quoted: true },
 ): void {
   if (note === null) writer.restyle(look);
 }
@@ -184,6 +189,15 @@ const elements: ElementRows<Walk> = {
       const level = walk.styles.levels.get(style) ?? 0;
       if (level > 0) restyle(walk, { kind: 'heading', level: Math.min(6, level) });
       else if (walk.styles.lists.has(style)) restyle(walk, { kind: 'item', level: 0 });
+      else if (QUOTATION_STYLE.test(style)) restyle(walk, { quoted: true });
+    },
+  },
+  'w:ind': {
+    open: (walk, attributes) => {
+      const left = Number(attributes['w:left'] ?? attributes['w:start'] ?? 0);
+      // The first line of what hangs, an entry of a list of references, stands out again.
+      if (walk.inParagraphProperties && left >= SET_OFF_TWIPS && attributes['w:hanging'] === undefined)
+        restyle(walk, { quoted: true });
     },
   },
   'w:outlineLvl': {

@@ -8,7 +8,7 @@ import { MOST_FILE_BYTES, UnreadableFile } from '../unreadable.ts';
 import { textOfPart } from '../xml/parse-xml.ts';
 import { readZip } from '../zip/read-zip.ts';
 import { readChanges } from './changes.ts';
-import { readLooks } from './looks.ts';
+import { readLooks, readSetOff } from './looks.ts';
 import { writeDocument, type OdtAnnotation, type Parts } from './write-document.ts';
 
 /**
@@ -40,9 +40,12 @@ export function readMarkedFodt(bytes: Uint8Array): MarkedPaper {
 
 function paperOfXml(xml: string, styles: string | null, parts: Parts): MarkedPaper {
   const looks = new Map<string, TextStyle>();
-  if (styles !== null) readLooks(styles, looks);
-  readLooks(xml, looks);
-  const { written, annotations } = writeDocument(xml, looks, readChanges(xml), parts);
+  const setOff = new Set<string>();
+  for (const part of styles === null ? [xml] : [styles, xml]) {
+    readLooks(part, looks);
+    readSetOff(part, setOff);
+  }
+  const { written, annotations } = writeDocument(xml, { looks, setOff }, readChanges(xml), parts);
   const marks = [...annotationMarks(written, annotations), ...marksOfChanges(written)];
   marks.sort((x, y) => x.at - y.at);
   return {

@@ -29,6 +29,8 @@ export interface OdtAnnotation {
 interface Walk {
   readonly writer: LayoutWriter;
   readonly looks: ReadonlyMap<string, TextStyle>;
+  /** Styles of paragraphs that are set off as quotations. */
+  readonly setOff: ReadonlySet<string>;
   readonly regions: ReadonlyMap<string, ChangedRegion>;
   readonly parts: Parts;
   readonly annotations: OdtAnnotation[];
@@ -138,6 +140,7 @@ const inText: ElementRows<Walk> = {
       if (walk.inFootnote) append(walk, ' ');
       else if (style === 'Title') begin(walk, 'heading', 1);
       else begin(walk, walk.lists > 0 || style.startsWith('List') ? 'item' : 'paragraph', 0);
+      if (walk.setOff.has(style)) walk.writer.restyle({ quoted: true });
     },
     close: endBlock,
   },
@@ -211,20 +214,20 @@ function readText(walk: Walk, text: string): void {
 
 /**
  * Writes the text of a document, its notes last.
- * @param looks which text styles are bold or italic, by name
+ * @param styles which text styles are bold or italic, and which of paragraphs set off quotations, by name
  * @param regions the tracked changes that the text refers to, by their id
  * @param parts the files of the package, pictures among them
  */
 export function writeDocument(
   xml: string,
-  looks: ReadonlyMap<string, TextStyle>,
+  styles: Pick<Walk, 'looks' | 'setOff'>,
   regions: ReadonlyMap<string, ChangedRegion>,
   parts: Parts,
 ): { written: WrittenText; annotations: readonly OdtAnnotation[] } {
   const writer = new LayoutWriter();
   const walk: Walk = {
     writer,
-    looks,
+    ...styles,
     regions,
     parts,
     annotations: [],

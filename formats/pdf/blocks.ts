@@ -33,6 +33,21 @@ export interface PutTogether {
   readonly numbered: ReadonlySet<number>;
 }
 
+/** A quotation that is set off stands so many points further in than the lines before and after it, each line of it. */
+const SET_OFF_POINTS = 14;
+
+function isSetOff(group: readonly Line[], lines: readonly Line[]): boolean {
+  const [first] = group;
+  if (group.length < 2 || group.some(({ x }) => Math.abs(x - first.x) > 1)) return false;
+  const at = lines.indexOf(first);
+  const before = lines.at(at - 1);
+  const after = lines.at(at + group.length);
+  const isFurtherOut = (line: Line | undefined) =>
+    line?.page === first.page && first.x - line.x >= SET_OFF_POINTS && line.right > first.x;
+  // Between pages and beside headings one of the two has to do.
+  return at > 0 && (isFurtherOut(before) || before?.page !== first.page) && isFurtherOut(after);
+}
+
 /** Puts lines together to headings, paragraphs and list items, across line ends, hyphenation and pages. */
 export function blocksOfLines(
   lines: readonly Line[],
@@ -67,7 +82,7 @@ export function blocksOfLines(
     if (isShort(group, text) && group.every(isStrong))
       return { kind: 'heading', level: headingSizes.length + 1, text };
     if (LIST_MARK.test(text)) return { kind: 'item', level: 0, text: text.replace(LIST_MARK, '') };
-    return { kind: 'paragraph', level: 0, text };
+    return { kind: 'paragraph', level: 0, text, ...(isSetOff(group, lines) ? { quoted: true } : {}) };
   });
   const paper = paperOf(blocks);
   return {

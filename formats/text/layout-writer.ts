@@ -41,7 +41,7 @@ export interface TrackedSpan extends Span {
 
 type LayoutLook = Omit<LayoutStyle, keyof Span>;
 
-type BlockStart = Pick<LayoutBlock, 'kind' | 'level' | 'cell'> & { readonly ordered?: boolean };
+type BlockStart = Pick<LayoutBlock, 'kind' | 'level' | 'cell' | 'quoted'> & { readonly ordered?: boolean };
 
 /** Writes a paper down piece by piece as it is read, with what was changed and where things hang. */
 export class LayoutWriter {
