@@ -21,6 +21,7 @@ import {
   readQuizzes,
   readRubrics,
   readScenario,
+  readSources,
   type AssignmentGiven,
   type Day,
   type MarkingGiven,
@@ -260,6 +261,7 @@ export async function buildDesk(dayZero: string, only: readonly string[] = []): 
       text: { ...markingRules.text, sample: readPaperText(SAMPLE) },
     },
     quizzes: buildQuizzes(scenario),
+    library: readSources(),
     files,
   };
 }

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as v from 'valibot';
+import { LibrarySource } from '#formats/desk/library.ts';
 import { Assignment, AttemptPolicy, Author, Category, Course, Marking } from '#core/model/facts.ts';
 import { DecimalString } from '#core/model/ids.ts';
 import { ItemAnswers } from '#core/model/handed-in.ts';
@@ -253,16 +254,7 @@ const MatchesGiven = v.record(
 );
 
 /** The invented sources that papers of the demo share words with. */
-const SourcesGiven = v.array(
-  v.object({
-    id: v.string(),
-    title: v.string(),
-    authors: v.string(),
-    year: v.nullable(v.number()),
-    relation: v.string(),
-    text: v.string(),
-  }),
-);
+const SourcesGiven = v.array(LibrarySource);
 
 function folder(...parts: string[]): string {
   return join(process.cwd(), 'demo', ...parts);

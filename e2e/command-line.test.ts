@@ -211,9 +211,20 @@ test('overlap tells what a draft shares with sources, and leaves out what can’
         { file: own, relation: 'own' },
       ]),
     );
-    const ran = juncture('overlap', draft, page, own, 'formats/samples/core.png', 'nowhere.txt', '--about', about);
+    const ran = juncture(
+      'overlap',
+      draft,
+      page,
+      own,
+      'formats/samples/core.png',
+      'nowhere.txt',
+      '--about',
+      about,
+    );
     expect(ran.status).toBe(0);
-    expect(ran.stderr).toMatch(/core\.png: there is no text in it.*left out[\s\S]*nowhere\.txt: there is no such file; it is left out/);
+    expect(ran.stderr).toMatch(
+      /core\.png: there is no text in it.*left out[\s\S]*nowhere\.txt: there is no such file; it is left out/,
+    );
     const told = JSON.parse(ran.stdout) as {
       words: number;
       matchedWords: number;

@@ -50,6 +50,7 @@ export const takeIn = {
     attachment: 'a file that came along',
     figure: 'a picture in your draft',
     calendar: 'times at which you are busy',
+    source: 'a source to compare with',
   },
   notSaved: 'The storage of this browser refused it; nothing was taken in. Make room, then try again.',
   fault: (what: string) =>

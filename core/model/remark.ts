@@ -120,6 +120,8 @@ export const Remark = v.object({
   ),
   /** Whether its source still has it. */
   withdrawn: v.optional(v.boolean(), false),
+  /** It was found here, by comparing, and not said by anybody: it can be decided about, and is not counted. */
+  computed: v.optional(v.boolean()),
   /** Its place among the remarks of its source, as the source lists them. */
   order: v.number(),
   /** Where it hangs in the paper's text, in UTF-16 units; null where that is not known, or it hangs on none. */

@@ -18,6 +18,7 @@ import {
 } from './ids.ts';
 import { AuthorRole, Receipt } from './facts.ts';
 import { TextQuote } from './remark.ts';
+import { OverlapChoice } from './source.ts';
 import { promisePlaces } from './promises.ts';
 import { ItemAnswers, PostPlace, SentFile, SentPost } from './handed-in.ts';
 import { WorkKind } from './work-kind.ts';
@@ -392,6 +393,8 @@ const fileRoles = [
   'figure',
   /** Times at which the student is busy. */
   'calendar',
+  /** A text that drafts are compared with. */
+  'source',
 ] as const;
 /** What a kept file is of its assignment. */
 export const FileRole = v.picklist(fileRoles);
@@ -450,6 +453,8 @@ export const Setting = v.variant('name', [
     name: v.literal('takeAlong'),
     packs: v.record(v.string(), TakenAlong),
   }),
+  /** How the overlap of each assignment is counted. */
+  v.object({ name: v.literal('overlap'), of: v.record(v.string(), OverlapChoice) }),
   /** The blocks that a calendar was last given, so that the next one changes and cancels them. */
   v.object({
     name: v.literal('calendarGiven'),

@@ -4,7 +4,8 @@ import { paperOf, type Block } from '../paper/paper.ts';
 import { hashedWordsOf, wordRange } from '../text/words.ts';
 import type { Span } from '../text/span.ts';
 import { adviceFor, surroundingsOf, UNMARKED, type Advice, type AdviceReason } from './advice.ts';
-import type { Relation, SourceWork } from './relations.ts';
+import type { Relation } from '../model/source.ts';
+import type { SourceWork } from './source-work.ts';
 
 const LABELLED = new URL('labelled/', import.meta.url);
 const papers = readdirSync(LABELLED).filter((name) => name.endsWith('.txt'));

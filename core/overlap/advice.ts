@@ -6,7 +6,7 @@ import { blockAt, type Paper } from '../paper/paper.ts';
 import { sentenceSpans } from '../text/sentences.ts';
 import type { Span } from '../text/span.ts';
 import { wordRange, type Words } from '../text/words.ts';
-import type { SourceWork } from './relations.ts';
+import type { SourceWork } from './source-work.ts';
 
 /** What a match calls for (computation.md 5, Advice). */
 export const advices = ['stands', 'name-source', 'mark-words', 'rewrite', 'ask'] as const;

@@ -3,7 +3,7 @@ import type { Span } from '../text/span.ts';
 import type { Words } from '../text/words.ts';
 import { adviceFor, surroundingsOf, type Advised } from './advice.ts';
 import { identityOf, type WordMatch } from './find-matches.ts';
-import type { SourceWork } from './relations.ts';
+import type { SourceWork } from './source-work.ts';
 import { wordsLeftOut } from './shares.ts';
 
 /** A match with its places in both texts (UTF-16 units) and what it calls for. */

@@ -1,12 +1,11 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hashedWordsOf } from '../text/words.ts';
-import { relations } from './relations.ts';
+import { relations, switches } from '../model/source.ts';
 import {
   inOrderOfCredit,
   percentOf,
   sharesOf,
-  switches,
   turned,
   usualCounting,
   wordsLeftOut,

@@ -1,6 +1,6 @@
+import type { Relation, Switch } from '../model/source.ts';
 import { wordRange, type Words } from '../text/words.ts';
 import type { Span } from '../text/span.ts';
-import type { Relation } from './relations.ts';
 
 /** What of a match bears on the count. */
 export interface CountableMatch {
@@ -19,10 +19,6 @@ export interface CountableSource {
   readonly relation: Relation;
   readonly isSetAside: boolean;
 }
-
-/** What is left out of the count. */
-export const switches = ['quoted', 'references', 'brief', 'own'] as const;
-export type Switch = (typeof switches)[number];
 
 export interface Counting {
   /** Matches of fewer words are left out. */

@@ -27,7 +27,7 @@ export function isRead(remark: Remark, reading: Reading | undefined): boolean {
 }
 
 /**
- * Counts remarks by channel.
+ * Counts remarks by channel; what was found here by comparing is none that came back.
  * @param announced by channel, how many remarks files that were not read yet are said to hold
  */
 export function tallyOf(
@@ -38,7 +38,7 @@ export function tallyOf(
 ): Tally {
   const byChannel = channels
     .map((channel) => {
-      const own = remarks.filter((remark) => remark.channel === channel);
+      const own = remarks.filter((remark) => remark.channel === channel && remark.computed !== true);
       return {
         channel,
         received: own.length,

@@ -67,6 +67,7 @@ export function createDesk(folder: string, content: DeskContent, accessCode: str
     rubrics: [...content.rubrics],
     markingRules: v.parse(MarkingRules, content.markingRules),
     quizzes: v.parse(v.record(v.string(), KeptQuiz), content.quizzes),
+    library: [...content.library],
     sittings: [],
     sessions: [],
     attemptByKey: {},

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { Fact, Rubric } from '#core/model/facts.ts';
+import { LibrarySource } from '#formats/desk/library.ts';
 import { wireOfFact, type WirePage } from '#formats/desk/wire.ts';
 import { Instant } from '#core/model/ids.ts';
 import { MarkingRules } from '../marker/marking-rules.ts';
@@ -19,6 +20,8 @@ export interface DeskContent {
   /** Quizzes that are taken here, by assignment. */
   readonly quizzes: Readonly<Record<string, unknown>>;
   readonly files: ReadonlyMap<string, Uint8Array>;
+  /** Texts that a paper may be compared with. */
+  readonly library: readonly LibrarySource[];
 }
 
 /** What the desk keeps in its folder. */
@@ -34,6 +37,7 @@ export const DeskState = v.object({
   rubrics: v.array(Rubric),
   markingRules: MarkingRules,
   quizzes: v.optional(v.record(v.string(), KeptQuiz), {}),
+  library: v.optional(v.array(LibrarySource), []),
   sittings: v.optional(v.array(Sitting), []),
   /** SHA-256 of session tokens; the tokens themselves are only in the browser. */
   sessions: v.array(v.object({ token: v.string(), at: Instant })),

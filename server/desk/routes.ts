@@ -89,6 +89,9 @@ function readingRoutes({ desk, clock, notices }: DeskParts, sessions: Sessions):
     if (rubric === undefined) response.status(404).json({ error: 'There is no such rubric.' });
     else response.json(caseFromRubric(rubric));
   });
+  router.get('/library', sessions.required, (_request, response) => {
+    response.json(desk.state.library);
+  });
   router.get('/files/:hash', sessions.required, (request, response) => {
     const path = desk.pathOfFile(String(request.params.hash));
     if (path === null) response.status(404).json({ error: 'There is no such file.' });

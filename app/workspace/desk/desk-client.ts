@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { Attempt, Refusal, SignedIn, Withdrawal, type Rubric } from '#core/model/facts.ts';
 import type { Submission } from '#core/model/work.ts';
 import { contentRange, UploadState, type HandingIn, type Part } from '#formats/desk/handing-in.ts';
+import { LibrarySource } from '#formats/desk/library.ts';
 import { WirePage } from '#formats/desk/wire.ts';
 import { CfRubric, rubricFromCase } from '#formats/case/rubric.ts';
 
@@ -71,6 +72,11 @@ export function currentSession(): Promise<Answer<SignedIn>> {
 
 export function factsAfter(cursor: number, caller: DeskCaller): Promise<Answer<WirePage>> {
   return ask(`/desk/facts?after=${cursor}`, WirePage, asCaller(caller));
+}
+
+/** The texts that the desk has a paper compared with. */
+export function library(caller: DeskCaller): Promise<Answer<LibrarySource[]>> {
+  return ask('/desk/library', v.array(LibrarySource), asCaller(caller));
 }
 
 export async function rubricById(id: string, caller: DeskCaller): Promise<Answer<Rubric>> {

@@ -121,7 +121,7 @@ describe('a backup', () => {
 });
 
 describe('backups of every earlier storage', () => {
-  it.each([1, 2, 3, 4, 5, 7, 8, 9, 10, 11, 12, 13])(
+  it.each([1, 2, 3, 4, 5, 7, 8, 9, 10, 11, 12, 13, 14])(
     'version %i restores, record by record',
     async (version) => {
       const text = readFileSync(new URL(`./samples/storage-${version}.json`, import.meta.url), 'utf8');

@@ -75,6 +75,8 @@ const steps: readonly ((
     database.createObjectStore('gone', { keyPath: ['store', 'key'] });
     return Promise.resolve();
   },
+  // From version 13: sources that drafts are compared with, and how an overlap is counted; papers say what is set off.
+  (_database, transaction) => transaction.objectStore('papers').clear(),
 ];
 
 function rowsIn(transaction: Upgrading) {

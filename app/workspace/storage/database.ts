@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import { abort } from './abort.ts';
 import { storeNames, type ReadPaper, type StoreName } from './records.ts';
 
-export const DATABASE_VERSION = 13;
+export const DATABASE_VERSION = 14;
 
 /** A change of one record. null: not there. */
 export interface Change {

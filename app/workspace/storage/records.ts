@@ -5,6 +5,7 @@ import { Assignment, Attempt, Course, Marking, Rubric, Withdrawal } from '#core/
 import type { FileHash } from '#core/model/ids.ts';
 import { answerKey } from '#core/model/own-ids.ts';
 import { Remark } from '#core/model/remark.ts';
+import { Source } from '#core/model/source.ts';
 import {
   Aim,
   Arrival,
@@ -57,6 +58,7 @@ export interface RecordByStore extends AssignmentStores {
   planTimes: PlanTime;
   blocks: Block;
   spells: Spell;
+  sources: Source;
 }
 
 export type StoreName = keyof RecordByStore;
@@ -96,6 +98,7 @@ export const recordStores: {
   planTimes: { schema: PlanTime, keyOf: (r) => r.assignmentId },
   blocks: { schema: Block, keyOf: (r) => r.id },
   spells: { schema: Spell, keyOf: (r) => r.id },
+  sources: { schema: Source, keyOf: (r) => r.hash },
 };
 
 export const storeNames = Object.keys(recordStores) as StoreName[];

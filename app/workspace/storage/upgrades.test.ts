@@ -111,14 +111,15 @@ const draftText = async () => {
   return content === null ? null : paperOfDraft(content).text;
 };
 
-describe('storage of version 13', () => {
-  it('is today’s: opened as it is, with when each record was changed and what is gone', async () => {
-    const thirteenth = sampleOf(13);
-    await storeAs(13, thirteenth);
+describe('storage of versions 13 and 14', () => {
+  it.each([13, 14])('version %i is opened as it is, with when each record was changed', async (version) => {
+    const stored = sampleOf(version);
+    await storeAs(version, stored);
     workspace = await openWorkspace(identity);
     const { rows } = await workspace.storedRows();
-    expect(rows).toHaveLength(thirteenth.records.length);
-    for (const row of thirteenth.records) {
+    expect(rows).toHaveLength(stored.records.length);
+    expect(records().sources.size).toBe(version - 13);
+    for (const row of stored.records) {
       expect([row.store, v.is(recordStores[row.store].schema, row.record)]).toEqual([row.store, true]);
       expect(rows).toContainEqual(row);
     }
