@@ -94,6 +94,10 @@ const router = createBrowserRouter([
             }),
           },
           {
+            path: 'overlap',
+            lazy: async () => ({ Component: (await import('./places/overlap/Overlap.tsx')).OverlapPlace }),
+          },
+          {
             path: 'take',
             lazy: async () => ({ Component: (await import('./places/take/TakeAlong.tsx')).TakeAlong }),
           },

@@ -34,13 +34,14 @@ export async function rewrittenFile(desk: Desk, folder: string): Promise<string>
   return path;
 }
 
-export async function chooseFile(page: Page, label: string, path: string): Promise<void> {
+/** Chooses files with the button of this label. */
+export async function chooseFile(page: Page, label: string, ...paths: string[]): Promise<void> {
   const input = (await page
     .waitForSelector(`label ::-p-text(${label})`)
     .then((found) =>
       found?.evaluateHandle((element) => element.closest('label')?.querySelector('input[type="file"]')),
     )) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(path);
+  await input.uploadFile(...paths);
 }
 
 /** Drops files on the page as a browser does. */

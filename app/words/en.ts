@@ -21,6 +21,7 @@ export { language, preview, receiptSheet } from './files.ts';
 export { asks } from './ask.ts';
 export { shelf, sizeOf } from './shelf.ts';
 export { takeAlong } from './take-along.ts';
+export { overlap } from './overlap.ts';
 export { settings } from './settings.ts';
 export { rubric } from './rubric.ts';
 export { standing } from './standing.ts';

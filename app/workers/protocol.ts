@@ -14,6 +14,10 @@ import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
 import type { Said, Saying } from '#core/saying/saying.ts';
+import type { Overlap } from '#core/overlap/compare-sources.ts';
+import type { ComparedSource } from '#core/overlap/known-sources.ts';
+import type { Sides } from '#core/overlap/side-by-side.ts';
+import type { Span as TextSpan } from '#core/text/span.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { QuizResults } from '#core/quiz/question.ts';
 import type { Candidate, Incoming, Likely } from '#core/taking-in/likely.ts';
@@ -68,6 +72,8 @@ export interface ReaderWorker {
     progress: ((done: number, of: number) => void) | null,
   ): Promise<ReadResult<FileContent>>;
   readPaper(bytes: Uint8Array): Promise<ReadResult<MarkedPaper>>;
+  /** A text that drafts are compared with. */
+  readSource(bytes: Uint8Array): Promise<ReadResult<Paper>>;
   /** What a file most likely belongs to; long texts are compared. */
   likelyAssignment(file: Incoming, candidates: readonly Candidate[]): Promise<Likely | null>;
   /** Reads remarks that came in a file of their own, onto the paper, picture or recording they are about. */
@@ -159,4 +165,15 @@ export interface TextWorker {
   shareKept(older: Paper, newer: Paper): number;
   /** What remarks say, in their order, by the model at an address; null where that can't be reached. */
   says(model: string, remarks: readonly Said[]): Promise<Saying[] | null>;
+}
+
+/** What drafts have in common with sources. */
+export interface OverlapWorker {
+  /** Which of these sources it was not given yet. */
+  unknownOf(ids: readonly string[]): string[];
+  add(id: string, text: string): void;
+  /** @param draftKey what the draft is known by while it changes */
+  compare(draftKey: string, paper: Paper, sources: readonly ComparedSource[]): Overlap;
+  /** Both sides of a match, with what differs. @param place in the source */
+  sides(id: string, draft: string, place: TextSpan): Sides;
 }

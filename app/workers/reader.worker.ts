@@ -77,6 +77,8 @@ const worker: ReaderWorker = {
   // Writing PDFs needs a large library, seldom.
   unlockPdf: (bytes, password) =>
     reading(async () => (await import('#formats/pdf/unlock.ts')).unlockPdf(bytes, password)),
+  readSource: (bytes) =>
+    reading(async () => (await import('#formats/sources/read-source.ts')).readSource(bytes, readingAssets)),
   readCalendar: (bytes, within, zone) =>
     reading(async () => {
       const { readBusyTimes } = await import('#formats/calendar/read-calendar.ts');

@@ -44,6 +44,10 @@ export const scoreReadingId = (marking: MarkingId): RemarkId => asId(RemarkId, i
 /** What a remark promises elsewhere. */
 export const promiseIdOf = (remark: RemarkId): PromiseId => asId(PromiseId, idText('promise', remark));
 
+/** A match that was found here by comparing, once it is decided about: by its source and its place there. */
+export const matchRemarkId = (assignment: AssignmentId, source: string, at: number): RemarkId =>
+  asId(RemarkId, idText('match', assignment, source, at));
+
 /** The task that deciding to act on a remark makes, or on a part of it. */
 export const taskIdOf = (remark: RemarkId, part: PartId | null): TaskId =>
   asId(TaskId, idText('task', remark, ...(part === null ? [] : [part])));

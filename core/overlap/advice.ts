@@ -9,25 +9,22 @@ import { wordRange, type Words } from '../text/words.ts';
 import type { SourceWork } from './source-work.ts';
 
 /** What a match calls for (computation.md 5, Advice). */
-export const advices = ['stands', 'name-source', 'mark-words', 'rewrite', 'ask'] as const;
-export type Advice = (typeof advices)[number];
+export type Advice = 'stands' | 'name-source' | 'mark-words' | 'rewrite' | 'ask';
 
 /** Why a match has its advice. */
-export const adviceReasons = [
-  'marked and named',
-  'list of references',
-  'words of the brief',
-  'fixed phrase',
-  'named below a table or figure',
-  'marked, not named',
-  'not named below a table or figure',
-  'named, not marked',
-  'neither marked nor named',
-  'own earlier text',
-  'text of a fellow student',
-  'long',
-] as const;
-export type AdviceReason = (typeof adviceReasons)[number];
+export type AdviceReason =
+  | 'marked and named'
+  | 'list of references'
+  | 'words of the brief'
+  | 'fixed phrase'
+  | 'named below a table or figure'
+  | 'marked, not named'
+  | 'not named below a table or figure'
+  | 'named, not marked'
+  | 'neither marked nor named'
+  | 'own earlier text'
+  | 'text of a fellow student'
+  | 'long';
 
 export interface Advised {
   readonly advice: Advice;

@@ -32,7 +32,7 @@ const MOST_LOST = 10;
 /** What a word that differs costs in equal ones while a match is made longer: two behind a gap of one are worth it. */
 const GAP_COST = 1.5;
 /** The least share of equal words (computation.md 5). */
-export const LEAST_IDENTITY = 0.8;
+const LEAST_IDENTITY = 0.8;
 /** A run behind a gap tells no more by being longer. */
 const LONG_RUN = 16;
 

@@ -1,4 +1,6 @@
 import type { Switch } from '../model/source.ts';
+import type { Paper } from '../paper/paper.ts';
+import { firstFrom } from '../text/ascending.ts';
 import type { Span } from '../text/span.ts';
 import type { Match, Overlap } from './compare-sources.ts';
 import type { ComparedSource } from './known-sources.ts';
@@ -116,6 +118,8 @@ export function changedMatches(
 
 /** A stretch of a paragraph, and the matches that it is in. */
 export interface MarkedPiece {
+  /** Where it begins in the text. */
+  readonly from: number;
   readonly text: string;
   readonly in: readonly ShownMatch[];
 }
@@ -132,8 +136,20 @@ export function markedPieces(text: string, span: Span, matches: readonly ShownMa
   return ordered.slice(0, -1).map((from, i) => {
     const to = ordered[i + 1];
     return {
+      from,
       text: text.slice(from, to),
       in: here.filter(({ place }) => place.from < to && place.to > from),
     };
   });
+}
+
+/** For each paragraph the matches that have words in it. @param matches in the order of the text */
+export function matchesByBlock({ blocks, starts }: Paper, matches: readonly ShownMatch[]): ShownMatch[][] {
+  const found: ShownMatch[][] = blocks.map(() => []);
+  for (const match of matches) {
+    const first = Math.max(0, firstFrom(starts, match.place.from + 1) - 1);
+    for (let block = first; block < blocks.length && starts[block] < match.place.to; block++)
+      found[block].push(match);
+  }
+  return found;
 }

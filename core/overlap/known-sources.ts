@@ -7,7 +7,7 @@ import { indexSources, type SourceIndex } from './source-index.ts';
 import type { SourceWork } from './source-work.ts';
 
 /** The fewest words of a match that is looked for: fewer are counted by no setting. */
-export const LEAST_WORDS = 8;
+const LEAST_WORDS = 8;
 
 /** A source as a draft is compared with it; its matches name it by its place in the list. */
 export interface ComparedSource {

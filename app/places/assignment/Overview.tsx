@@ -29,6 +29,18 @@ export function Overview() {
           <Promises view={view} />
           <Stages view={view} />
           <Attempts view={view} />
+          {(view.markedFile !== null || view.draft !== null) && (
+            <section>
+              <SectionTitle>{words.overlap.title}</SectionTitle>
+              <p className="mt-1 text-quiet">{words.overlap.openLead}</p>
+              <Link
+                to={assignmentAddress(view.assignment.id, 'overlap')}
+                className="mt-2 inline-flex min-h-9 items-center font-semibold text-accent hover:underline"
+              >
+                {words.overlap.open}
+              </Link>
+            </section>
+          )}
           <section>
             <SectionTitle>{words.takeAlong.title}</SectionTitle>
             <p className="mt-1 text-quiet">{words.takeAlong.openLead}</p>

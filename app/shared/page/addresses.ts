@@ -3,7 +3,18 @@ import type { Remark } from '#core/model/remark.ts';
 
 /** The places of an assignment, by the last part of their address (App.tsx); '' is the assignment's own page. */
 type AssignmentPlace =
-  '' | 'read' | 'decide' | 'plan' | 'revise' | 'check' | 'send' | 'edit' | 'score' | 'rubric' | 'take';
+  | ''
+  | 'read'
+  | 'decide'
+  | 'plan'
+  | 'revise'
+  | 'check'
+  | 'send'
+  | 'edit'
+  | 'score'
+  | 'rubric'
+  | 'take'
+  | 'overlap';
 
 /** The address of a place of an assignment. */
 export function assignmentAddress(

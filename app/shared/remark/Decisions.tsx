@@ -32,16 +32,24 @@ export function DecisionButtons({
   view,
   remark,
   large = false,
+  onDecide,
 }: {
   view: AssignmentView;
   remark: Remark;
   large?: boolean;
+  /** For what is no remark yet until it is decided about; without it nothing can be carried. */
+  onDecide?: (decision: Decision) => void;
 }) {
   const workspace = useWorkspace();
   const part = usePartInHand(view, remark);
   const made = part ?? view.judgements.get(remark.id);
   const showKeys = useSingleKeys();
-  const all = [...decisions, 'carry' as const];
+  const all = onDecide === undefined ? [...decisions, 'carry' as const] : decisions;
+  const decide = (decision: Decision | 'carry') => {
+    if (decision === 'carry') void carryInHand(workspace, view, remark);
+    else if (onDecide !== undefined) onDecide(decision);
+    else void decideInHand(workspace, view, remark, decision);
+  };
   return (
     <div role="group" aria-label={words.slip.decide} className="flex gap-1 md:flex-wrap">
       {all.map((decision) => {
@@ -51,11 +59,7 @@ export function DecisionButtons({
           <Toggle.Root
             key={decision}
             pressed={chosen}
-            onPressedChange={() =>
-              void (decision === 'carry'
-                ? carryInHand(workspace, view, remark)
-                : decideInHand(workspace, view, remark, decision))
-            }
+            onPressedChange={() => decide(decision)}
             className={clsx(
               'inline-flex grow items-center justify-center gap-1 rounded-md border px-1.5 font-semibold',
               'max-md:min-h-14 max-md:w-0 max-md:flex-col max-md:px-0.5 max-md:leading-tight md:whitespace-nowrap',

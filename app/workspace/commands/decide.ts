@@ -277,6 +277,26 @@ export function decideRemark(workspace: Workspace, remark: Remark, decision: Dec
   );
 }
 
+/** Decides about what was found here by comparing: it is kept as a remark from then on, in the same step. */
+export function decideFound(workspace: Workspace, remark: Remark, decision: Decision): Promise<void> {
+  askToPersist();
+  return workspace.run(
+    remark.assignmentId,
+    words.undo.decided(words.decisions[decision]),
+    async (writing) => {
+      if ((await writing.get('remarks', remark.id)) === null) await writing.put('remarks', remark);
+      const known = await writing.get('judgements', remark.id);
+      const isWithdrawn = known?.decision === decision;
+      await putDecision(workspace, writing, remark, isWithdrawn ? null : decision);
+      if (!isWithdrawn || remark.computed !== true || known.note !== '' || known.reply !== '') return;
+      // Nobody said it: without a decision nothing of it is left.
+      await writing.remove('judgements', remark.id);
+      await writing.remove('readings', remark.id);
+      await writing.remove('remarks', remark.id);
+    },
+  );
+}
+
 /** Decides the same about many remarks of an assignment, undone as one; carry marks them all. */
 export function decideMany(
   workspace: Workspace,
