@@ -66,7 +66,22 @@ pageTest(
         (editor as HTMLElement).focus();
       }
     }, COPIED);
+    // Its sign tells how it stands as one types.
+    const sign = (words: string) =>
+      until(
+        page,
+        (told) =>
+          [...document.querySelectorAll('[data-remark^="match/"]')].some((slip) =>
+            slip.textContent.includes(told),
+          ),
+        words,
+      );
+    await sign('neither marked nor named');
     await page.keyboard.type('Once it is dry it shrinks, shrubs move in, and what it held is lost. ');
+    await until(
+      page,
+      () => document.querySelector('[data-remark^="match/"][data-outcome="untouched"]') === null,
+    );
     await saved(page);
     await page.goto(`${desk.address}/a/skarn-moss-report/overlap`);
     await seeText(page, 'Gone since the marked version');

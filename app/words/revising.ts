@@ -5,6 +5,12 @@ import { many } from './many.ts';
 
 /** The words of Revise alone, loaded with it. */
 export const revise = {
+  howSet: {
+    both: 'marked and named',
+    quoted: 'marked, not named',
+    cited: 'named, not marked',
+    neither: 'neither marked nor named',
+  },
   opening: 'Opening the draft …',
   begin: 'Begin the new draft',
   beginLead:

@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { howSet } from '#core/overlap/how-set.ts';
 import { KnownSources } from '#core/overlap/known-sources.ts';
 import type { OverlapWorker } from './protocol.ts';
 
@@ -9,6 +10,7 @@ const worker: OverlapWorker = {
   unknownOf: (ids) => ids.filter((id) => !sources.knows(id)),
   add: (id, text) => sources.add(id, text),
   compare: (draftKey, paper, compared) => sources.compare(draftKey, paper, compared),
+  howSet,
   sides: (id, draft, place) => sources.sides(id, draft, place),
 };
 expose(worker);

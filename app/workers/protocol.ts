@@ -16,6 +16,7 @@ import type { RichBlock } from '#core/paper/draft.ts';
 import type { Said, Saying } from '#core/saying/saying.ts';
 import type { Overlap } from '#core/overlap/compare-sources.ts';
 import type { ComparedSource } from '#core/overlap/known-sources.ts';
+import type { HowSet } from '#core/overlap/how-set.ts';
 import type { Sides } from '#core/overlap/side-by-side.ts';
 import type { Span as TextSpan } from '#core/text/span.ts';
 import type { Paper } from '#core/paper/paper.ts';
@@ -174,6 +175,8 @@ export interface OverlapWorker {
   add(id: string, text: string): void;
   /** @param draftKey what the draft is known by while it changes */
   compare(draftKey: string, paper: Paper, sources: readonly ComparedSource[]): Overlap;
+  /** How the words at some places of a draft are set. */
+  howSet(paper: Paper, places: readonly TextSpan[]): HowSet[];
   /** Both sides of a match, with what differs. @param place in the source */
   sides(id: string, draft: string, place: TextSpan): Sides;
 }

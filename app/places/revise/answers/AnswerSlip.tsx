@@ -1,6 +1,7 @@
 import { revise } from '../../../words/revising.ts';
 import clsx from 'clsx';
 import type { Outcome } from '#core/anchors/outcome.ts';
+import type { HowSet } from '#core/overlap/how-set.ts';
 import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import type { RemarkRef, Task } from '#core/model/work.ts';
 import { CheckBox } from '../../../shared/controls/CheckBox.tsx';
@@ -25,6 +26,7 @@ export function AnswerSlip({
   focused,
   onFocus,
   canChange,
+  howSet = null,
 }: {
   remark: Remark;
   outlet: AssignmentOutlet;
@@ -35,6 +37,8 @@ export function AnswerSlip({
   focused: boolean;
   onFocus: () => void;
   canChange: boolean;
+  /** Of a match: how its words are set in the draft. */
+  howSet?: HowSet | null;
 }) {
   const { work, live } = outlet;
   const workspace = useWorkspace();
@@ -69,6 +73,7 @@ export function AnswerSlip({
         )}
         {page !== null && <span>{words.slip.page(page)}</span>}
         <OutcomeSign outcome={outcome} />
+        {howSet !== null && <span className="font-semibold text-ink">{howSetTold(howSet)}</span>}
         <span aria-hidden>{work.numberByRemark.get(remark.id) ?? 0}</span>
       </div>
       <button
@@ -109,6 +114,12 @@ export function AnswerSlip({
       ))}
     </li>
   );
+}
+
+function howSetTold({ quoted, cited }: HowSet): string {
+  if (quoted && cited) return revise.howSet.both;
+  if (quoted) return revise.howSet.quoted;
+  return cited ? revise.howSet.cited : revise.howSet.neither;
 }
 
 function OutcomeSign({ outcome }: { outcome: Outcome | null }) {

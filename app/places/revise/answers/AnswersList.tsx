@@ -8,6 +8,7 @@ import type { RemarkRef } from '#core/model/work.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import { useKeys } from '../../../shared/page/hooks.ts';
 import { answerByWords } from '../../../workspace/commands/answer.ts';
+import { useHowSet } from '../../../workspace/state/how-set.ts';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
 import { RemarkList } from '../RemarkList.tsx';
 import { AnswerSlip } from './AnswerSlip.tsx';
@@ -28,6 +29,7 @@ export function AnswersList({
   canChange: boolean;
 }) {
   const { work, live, answers } = outlet;
+  const howSet = useHowSet(live, work.remarks);
   const workspace = useWorkspace();
   const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -59,6 +61,7 @@ export function AnswersList({
       <RemarkList work={work} answers={answers}>
         {(remark) => (
           <AnswerSlip
+            howSet={howSet.get(remark.id) ?? null}
             key={remark.id}
             remark={remark}
             outlet={outlet}
