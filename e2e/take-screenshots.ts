@@ -104,10 +104,16 @@ await clickRole(page, 'button', 'Send to the course desk');
 const sure = await page.waitForSelector('[role="dialog"] button::-p-text(Send to the course desk)');
 await sure?.evaluate((button) => (button as HTMLElement).click());
 await seeText(page, 'Receipt');
-await shot('receipt');
 desk.clock.advance(60_000);
 await seeText(page, 'Before and after');
 await shot('before-after');
+await page.goto(`${base}/overlap?of=marked`);
+await clickRole(page, 'button', 'Fetch the course’s library');
+await seeText(page, 'came in');
+await page.waitForSelector('[data-sonner-toast]', { hidden: true });
+for (let n = 0; n < 3; n++) await page.keyboard.press('n');
+await page.waitForSelector('section[aria-label^="Match"] .underline');
+await shot('overlap');
 for (const [name, path, text] of [
   ['take-along', 'skarn-moss-report/take', 'A pack for a meeting'],
   ['quiz', 'quiz-flow/read', 'Darcy'],

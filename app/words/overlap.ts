@@ -9,6 +9,7 @@ export const overlap = {
   title: 'Overlap',
   author: 'Comparing',
   open: 'What this paper shares with sources',
+  openDraft: 'What this draft shares with sources, and its citations',
   openLead: 'Each passage beside its source, what the figure leaves out, and what each match calls for.',
   of: 'Which text is compared',
   marked: 'The marked version',

@@ -19,6 +19,14 @@ const remarks: Partial<Remark>[] = [
   { id: id('r8'), text: 'Whose view?', targets: quoted('second clause'), textAt: 720 },
   { id: id('r9'), text: 'Give the units of the water table depth.', targets: quoted('deep'), textAt: 810 },
   { id: id('r10'), text: 'The water table depth needs its units.', targets: quoted('shallow'), textAt: 990 },
+  {
+    id: id('r12'),
+    text: 'Stands in a source.',
+    channel: 'overlap',
+    targets: quoted('whose view was it in the second clause'),
+    textAt: 1310,
+  },
+  { id: id('r13'), text: 'Say whose view it is.', targets: quoted('view was it'), textAt: 1316 },
   { id: id('r11'), text: 'A map of the site is missing.', targets: quoted('site'), textAt: 1200 },
 ];
 const all = remarks.map((one) => exampleRemark({ ...one, paperHash: id('a'.repeat(64)) }));
@@ -36,13 +44,14 @@ const found = (of = tasks) =>
     textAt === null ? null : Math.floor(textAt / 100),
   ).map(({ reason, tasks: members }) => [reason, ...members.map(({ about: [{ remarkId }] }) => remarkId)]);
 
-it('finds tasks about one passage, rule, source, paragraph or theme, each in one group', () => {
+it('finds tasks about one passage, a match and a remark on its words, rule, source, paragraph or theme, each in one group', () => {
   expect(found()).toEqual([
     ['passage', 'r1', 'r2'],
     ['rule', 'r3', 'r4'],
     ['resource', 'r5', 'r6'],
     ['paragraph', 'r7', 'r8'],
     ['theme', 'r9', 'r10'],
+    ['passage', 'r12', 'r13'],
   ]);
 });
 

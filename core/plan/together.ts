@@ -1,5 +1,6 @@
 import { quotedWords, type Remark } from '../model/remark.ts';
 import type { Task } from '../model/work.ts';
+import type { Span } from '../text/span.ts';
 import { stemsOf } from '../text/stems.ts';
 import { likenessOf, THEME_LIKENESS } from './likeness.ts';
 
@@ -47,6 +48,16 @@ export function together(
       );
   };
   byKey('passage', (task) => remarksOf(task).flatMap(passageOf));
+  // What a report found is seldom marked by the very same words.
+  for (const task of open) {
+    const matched = remarksOf(task).filter(({ channel }) => channel === 'overlap');
+    if (matched.length === 0 || taken.has(task.id)) continue;
+    const isBeside = (other: Task) =>
+      other.id !== task.id &&
+      !taken.has(other.id) &&
+      remarksOf(other).some((remark) => matched.some((match) => isAboutSame(match, remark)));
+    put('passage', [task, ...open.filter(isBeside)]);
+  }
   byKey('rule', (task) => remarksOf(task).flatMap(({ rule }) => rule ?? []));
   byKey('resource', (task) => remarksOf(task).flatMap(({ text }) => resourcesIn(text)));
   byKey('paragraph', (task) =>
@@ -69,6 +80,22 @@ function passageOf(remark: Remark): string[] {
   const words = quotedWords(remark);
   if (words === null || !/\s/.test(words) || remark.textAt === null) return [];
   return [`${remark.paperHash ?? ''} ${remark.textAt} ${words}`];
+}
+
+/** Half of the shorter of two passages in the other. */
+const SAME_PASSAGE = 0.5;
+
+function isAboutSame(match: Remark, remark: Remark): boolean {
+  const [x, y] = [spanOf(match), spanOf(remark)];
+  if (x === null || y === null || match.paperHash !== remark.paperHash) return false;
+  const shared = Math.min(x.to, y.to) - Math.max(x.from, y.from);
+  return shared > 0 && shared >= SAME_PASSAGE * Math.min(x.to - x.from, y.to - y.from);
+}
+
+function spanOf(remark: Remark): Span | null {
+  const words = quotedWords(remark);
+  if (words === null || remark.textAt === null) return null;
+  return { from: remark.textAt, to: remark.textAt + words.length };
 }
 
 /** Sources that a remark sends one to: addresses, and numbered parts of what a course hands out. */

@@ -29,6 +29,17 @@ export function Checking() {
       <div className="grid grid-cols-1 content-start gap-8">
         <Unanswered outlet={outlet} />
         <Requirements outlet={outlet} />
+        {outlet.text !== null && (
+          <section>
+            <SectionTitle>{words.overlap.title}</SectionTitle>
+            <Link
+              to={assignmentAddress(outlet.view.assignment.id, 'overlap', { of: 'draft' })}
+              className="inline-flex min-h-9 items-center font-semibold text-accent hover:underline"
+            >
+              {words.overlap.openDraft}
+            </Link>
+          </section>
+        )}
         <Link
           to={assignmentAddress(outlet.view.assignment.id, 'send')}
           className="inline-flex min-h-9 w-fit items-center rounded-md bg-accent px-3 font-semibold text-on-accent hover:opacity-90"

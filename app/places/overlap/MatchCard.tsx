@@ -36,6 +36,7 @@ export function MatchCard({
   const others = shown.matches.filter(({ sourceId }) => sourceId === match.sourceId);
   return (
     <section
+      data-card
       aria-label={words.overlap.match(match.letter, match.words, source.work.title)}
       className="rounded-lg border border-ink bg-surface p-4"
     >

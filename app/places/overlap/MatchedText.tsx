@@ -49,7 +49,7 @@ export function MatchedText({
       role="region"
       aria-label={words.overlap.text}
       tabIndex={0}
-      className="h-full overflow-auto bg-surface px-12 py-8 max-md:px-5 max-md:py-4"
+      className="relative h-full overflow-auto bg-surface px-12 py-8 max-md:px-5 max-md:py-4"
     >
       <div className="mx-auto max-w-[38rem] font-serif text-[1.05rem] leading-relaxed">
         {paper.blocks.map((block, i) => {

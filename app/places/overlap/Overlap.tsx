@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { Remark } from '#core/model/remark.ts';
@@ -25,6 +25,9 @@ import { saveOverlap } from './save-overlap.ts';
 import { AddSources, Sources } from './Sources.tsx';
 
 type Of = 'marked' | 'draft';
+
+/** Room above the match in focus. */
+const CARD_BELOW_PX = 12;
 
 /** What a paper shares with sources: its text with the matches, the figure and what it leaves out, each match beside its source. */
 export function OverlapPlace() {
@@ -94,7 +97,7 @@ function Compared({
   placeOf: (remark: Remark) => Span | null;
   older: ShownOverlap | null;
   sources: readonly HereSource[];
-  choice: React.ReactNode;
+  choice: ReactNode;
   version: string;
 }) {
   const workspace = useWorkspace();
@@ -130,6 +133,15 @@ function Compared({
     const next = chosen === null && by < 0 ? among.length - 1 : (at + by + among.length) % among.length;
     choose(among[next].id);
   };
+  const panel = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const card = panel.current?.querySelector<HTMLElement>('[data-card]');
+    if (chosenId === null || panel.current === null || card === undefined || card === null) return;
+    const { scrollTop, clientHeight } = panel.current;
+    const isInSight =
+      card.offsetTop >= scrollTop && card.offsetTop + card.offsetHeight <= scrollTop + clientHeight;
+    if (!isInSight) panel.current.scrollTo({ top: card.offsetTop - CARD_BELOW_PX });
+  }, [chosenId]);
   const about = chosen === null ? null : aboutMatch(workspace, view, shown, chosen, placeOf);
   const sameSource = matches.filter(({ sourceId }) => sourceId === chosen?.sourceId);
   useKeys({
@@ -157,7 +169,10 @@ function Compared({
         place={place}
         onChoose={choose}
       />
-      <div className="overflow-auto border-rule p-5 max-md:border-t max-md:p-4 md:border-l">
+      <div
+        ref={panel}
+        className="relative overflow-auto border-rule p-5 max-md:border-t max-md:p-4 md:border-l"
+      >
         <div className="grid grid-cols-1 gap-5">
           {choice}
           {sources.length === 0 ? (

@@ -31,11 +31,16 @@ export function useSources(view: AssignmentView): HereSource[] {
       return { id: hash, hash, record, work: { title, authors, year, relation } };
     });
     const own = new Set([assignment.id, stages.draft?.id, stages.final?.id]);
+    // What came back holds what was sent.
+    const returned = new Set(
+      [...files.values()].flatMap(({ role, assignmentId }) => (role === 'marked' ? [assignmentId] : [])),
+    );
     const others = [...files.values()].flatMap((file): HereSource[] => {
       if (sources.has(file.hash) || file.assignmentId === null) return [];
       const isHere = own.has(file.assignmentId);
       const isBrief = isHere && file.role === 'brief';
-      const isOwnWork = !isHere && (file.role === 'marked' || file.role === 'sent');
+      const isWork = file.role === 'marked' || (file.role === 'sent' && !returned.has(file.assignmentId));
+      const isOwnWork = !isHere && isWork;
       if (!isBrief && !isOwnWork) return [];
       const title = isBrief ? file.name : (assignments.get(file.assignmentId)?.title ?? file.name);
       const relation = isBrief ? 'brief' : 'own';
