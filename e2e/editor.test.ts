@@ -7,7 +7,7 @@ import { readMarkedDocx } from '#formats/docx/read-marked-docx.ts';
 import { sample } from '#formats/samples/sample.ts';
 import { atWords, beginWithActs, typeBehind } from './drafting.ts';
 import { drop, openAlone } from './files.ts';
-import { arrive, clickRole, seeText, until } from './harness.ts';
+import { arrive, clickRole, seeText, settled, until } from './harness.ts';
 import { saved } from './line.ts';
 import { pageTest } from './page-test.ts';
 
@@ -71,6 +71,9 @@ pageTest(
     await page.reload();
     for (const what of ['ol li', 'th', 'sup', '.footnote', 'figure img[src^="blob:"]'])
       await page.waitForSelector(`${EDITOR} ${what}`);
+    // The editor takes the focus once it stands, which closes a menu.
+    await page.waitForSelector('[data-outcome="untouched"]');
+    await settled(page);
     const { layout } = readMarkedDocx(await savedAs(page, folder, 'Word file', '.docx'));
     expect(layout?.pictures).toHaveLength(1);
     expect(layout?.blocks.filter(({ ordered }) => ordered)).toHaveLength(2);
