@@ -62,7 +62,9 @@ function Files() {
                 <span className="text-sm text-quiet">
                   {[
                     words.takeIn.roles[file.role],
-                    words.shelf.usedIn(titles.get(file.assignmentId ?? '')?.title ?? ''),
+                    ...(file.assignmentId === null
+                      ? []
+                      : [words.shelf.usedIn(titles.get(file.assignmentId)?.title ?? '')]),
                     words.shelf.origins[file.origin],
                     words.sizeOf(file.size),
                     shownMoment(file.cameAt, undefined),
@@ -73,14 +75,16 @@ function Files() {
               <span className="ml-auto flex gap-4 whitespace-nowrap">
                 {file.origin === 'dropped' && (
                   <>
-                    <Button
-                      look="quiet"
-                      className="min-h-0 px-1 text-sm"
-                      onClick={() => setCorrecting(file.hash)}
-                    >
-                      {words.shelf.correct}
-                      <span className="sr-only"> {file.name}</span>
-                    </Button>
+                    {file.assignmentId !== null && (
+                      <Button
+                        look="quiet"
+                        className="min-h-0 px-1 text-sm"
+                        onClick={() => setCorrecting(file.hash)}
+                      >
+                        {words.shelf.correct}
+                        <span className="sr-only"> {file.name}</span>
+                      </Button>
+                    )}
                     <Button look="quiet" className="min-h-0 px-1 text-sm" onClick={() => setRemoving(file)}>
                       {words.shelf.remove}
                       <span className="sr-only"> {file.name}</span>

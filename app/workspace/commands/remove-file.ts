@@ -41,7 +41,10 @@ export function hangsOnFile(
 export function removeFile(workspace: Workspace, file: StoredFile, scope: string): Promise<void> {
   const { files, remarks, tasks, queries } = hangsOnFile(workspace.records, file);
   return workspace.run(scope, words.undo.fileRemoved(file.name), async (writing) => {
-    for (const { hash } of files) await writing.remove('files', hash);
+    for (const { hash } of files) {
+      await writing.remove('files', hash);
+      if ((await writing.get('sources', hash)) !== null) await writing.remove('sources', hash);
+    }
     for (const id of remarks)
       for (const store of ['remarks', 'readings', 'judgements'] as const)
         if ((await writing.get(store, id)) !== null) await writing.remove(store, id);
