@@ -144,3 +144,13 @@ export function leadsTo(citation: Citation, work: Work, entries: readonly Refere
     citation.names.some((name) => names.includes(name)) || (title !== '' && citation.names.includes(title));
   return isNamed && sameYear(citation.year);
 }
+
+/** What may stand between the end of a sentence or a quotation and a citation that goes with it. */
+const BEHIND = /^[\s"”’»)\].,;]*$/;
+
+/** Whether a citation stands in a place of a text, or by itself just behind it. */
+export function standsWith({ from, to }: Span, place: Span, text: string): boolean {
+  return (
+    (from < place.to && to > place.from) || (from >= place.to && BEHIND.test(text.slice(place.to, from)))
+  );
+}

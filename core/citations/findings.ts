@@ -2,7 +2,7 @@ import type { Paper } from '../paper/paper.ts';
 import { sentenceSpans } from '../text/sentences.ts';
 import type { Span } from '../text/span.ts';
 import { countWords } from '../text/words.ts';
-import { citationsIn, type Citation } from './cited.ts';
+import { citationsIn, standsWith, type Citation } from './cited.ts';
 import { quotedSpans, setOffBlocks } from './quoted.ts';
 import { referenceListOf, type Reference } from './references.ts';
 
@@ -24,8 +24,6 @@ export interface CitationFinding {
 
 /** Fewer quoted words are a term or a title, and want no citation. */
 const LEAST_QUOTED = 5;
-/** What may stand between a quotation and its citation. */
-const BEHIND = /^[\s"”’»)\].,;]*$/;
 
 /** The style that most citations of a paper are in; author-date where there are none. */
 function styleOf(citations: readonly Citation[]): CitingStyle {
@@ -72,11 +70,7 @@ export function citationFindings(paper: Paper): CitationFinding[] {
     const around = sentences.filter(({ from, to }) => from <= quotation.to && to >= quotation.from);
     const from = Math.min(quotation.from, ...around.map((one) => one.from));
     const to = Math.max(quotation.to, ...around.map((one) => one.to));
-    const beside = citations.filter(
-      (citation) =>
-        (citation.from < to && citation.to > from) ||
-        (citation.from >= to && BEHIND.test(text.slice(to, citation.from))),
-    );
+    const beside = citations.filter((citation) => standsWith(citation, { from, to }, text));
     if (beside.length === 0) put('quotation without citation', quotation);
     else if (style === 'author-page' && beside.every(({ page }) => page === null))
       put('quotation without page', quotation);

@@ -1,4 +1,4 @@
-import { citationsIn, leadsTo, type Citation } from '../citations/cited.ts';
+import { citationsIn, leadsTo, standsWith, type Citation } from '../citations/cited.ts';
 import { namesOf } from '../citations/names.ts';
 import { quotedSpans, setOffBlocks } from '../citations/quoted.ts';
 import { referenceListOf, type ReferenceList } from '../citations/references.ts';
@@ -111,16 +111,13 @@ export function adviceFor(
   if (source.relation === 'fellow') return advised('ask', 'text of a fellow student');
   if (quoted) return advised('name-source', 'marked, not named');
   if (all < UNMARKED && sharedBy >= SHARED_BY) return advised('stands', 'fixed phrase');
-  if (CAPTION.test(paper.blocks[blockAt(paper, place.from)]?.text ?? ''))
-    return cited
-      ? advised('stands', 'named below a table or figure')
-      : advised('name-source', 'not named below a table or figure');
+  if (CAPTION.test(paper.blocks[blockAt(paper, place.from)]?.text ?? '')) {
+    if (!cited) return advised('name-source', 'not named below a table or figure');
+    if (all < UNMARKED) return advised('stands', 'named below a table or figure');
+  }
   if (all >= LONG) return advised('ask', 'long');
   return cited ? advised('mark-words', 'named, not marked') : advised('rewrite', 'neither marked nor named');
 }
-
-/** Behind the end of a sentence or a quotation set off a citation may stand by itself. */
-const BEHIND = /^[\s"”’»)\].,;]*$/;
 
 /** The citations in the sentences of a place, just behind them, or beside the quotation set off that it stands in. */
 function citationsBeside(place: Span, { paper, citations, sentences, setOff }: Surroundings): Citation[] {
@@ -133,9 +130,5 @@ function citationsBeside(place: Span, { paper, citations, sentences, setOff }: S
     from = Math.min(block.from, sentences.findLast((one) => one.to <= block.from)?.from ?? block.from);
     to = Math.max(to, block.to);
   }
-  return citations.filter(
-    (citation) =>
-      (citation.from < to && citation.to > from) ||
-      (citation.from >= to && BEHIND.test(paper.text.slice(to, citation.from))),
-  );
+  return citations.filter((citation) => standsWith(citation, { from, to }, paper.text));
 }

@@ -1,4 +1,4 @@
-import { citationsIn } from '../citations/cited.ts';
+import { citationsIn, standsWith } from '../citations/cited.ts';
 import { quotedSpans, setOffBlocks } from '../citations/quoted.ts';
 import { referenceListOf } from '../citations/references.ts';
 import type { Paper } from '../paper/paper.ts';
@@ -11,8 +11,6 @@ export interface HowSet {
   readonly cited: boolean;
 }
 
-/** Behind the end of a sentence a citation may stand by itself. */
-const BEHIND = /^[\s"”’»)\].,;]*$/;
 /** Half of the words in marks: the rest may have come in since. */
 const LEAST_QUOTED = 0.5;
 
@@ -33,10 +31,7 @@ export function howSet(paper: Paper, places: readonly Span[]): HowSet[] {
     const to = Math.max(place.to, ...touched.map((one) => one.to));
     return {
       quoted: place.to > place.from && inMarks >= LEAST_QUOTED * (place.to - place.from),
-      cited: citations.some(
-        (one) =>
-          (one.from < to && one.to > from) || (one.from >= to && BEHIND.test(text.slice(to, one.from))),
-      ),
+      cited: citations.some((one) => standsWith(one, { from, to }, text)),
     };
   });
 }
