@@ -85,6 +85,8 @@ pageTest(
     await saved(page);
     await page.goto(`${desk.address}/a/skarn-moss-report/overlap`);
     await seeText(page, 'Gone since the marked version');
+    // What was handed in before is known, and is own earlier text.
+    await seeText(page, 'Your earlier attempt at this');
     await until(
       page,
       (words) => [...document.querySelectorAll('s')].some((gone) => gone.textContent.includes(words)),

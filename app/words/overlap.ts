@@ -21,7 +21,7 @@ export const overlap = {
     `${matched.toLocaleString('en')} with all left in, ${percent} %`,
   compared: (version: string, sources: number, day: string) =>
     `${version}, compared with ${many(sources, 'text', 'texts')} on ${day}, in this browser. The text left it for nobody.`,
-  notCompared: 'What you handed in for this same assignment is not compared.',
+  attempt: 'Your earlier attempt at this',
   switches: 'What is left out',
   switch: {
     quoted: 'leave out what is quoted',
@@ -34,6 +34,7 @@ export const overlap = {
   least: (count: number) => `leave out matches under ${count} words`,
   matches: 'All matches, in the order of the paper',
   noMatches: 'No passage of eight words and more stands in any of these texts.',
+  onlyAttempt: 'No passage of eight words and more stands in any text but your earlier attempt.',
   fresh: 'new',
   gone: 'Gone since the marked version',
   goneOf: (letter: string, count: number) => `${letter}, ${wordCount(count)}`,
@@ -106,13 +107,18 @@ export const overlap = {
     count === 0 ? 'All of the library is here already.' : `${many(count, 'text', 'texts')} came in.`,
   notReached: 'The course desk can’t be reached. Try again once it is; files can be compared with now.',
   taken: (count: number) => `${many(count, 'file', 'files')} to compare with.`,
+  noWords: 'There are no words to compare.',
+  noWordsLead: 'What is here is a picture, or a scan: its words are part of the picture.',
   nothing: 'There is no text to compare yet.',
   nothingLead: 'Once a paper has come back, or you have begun a draft, it can be compared with sources here.',
   noSources: 'Nothing to compare with yet.',
   noSourcesLead:
-    'Add the texts that you worked with (PDF, Word, OpenDocument, web pages, plain text), or fetch the library of your course. They stay in this browser.',
+    'Add the texts that you worked with: PDF, Word, OpenDocument, web pages, plain text. They stay in this browser.',
   notHere: 'From the report that came back, with no text of the source here',
   citations: 'Citations and references',
+  nothingCited: 'No source is cited here, and none is listed.',
+  notListed: (cited: number) =>
+    `${many(cited, 'place names a source', 'places name a source')}; there is no list of references to look them up in.`,
   noFaults:
     'All that is cited is listed, all that is listed is cited, and no quotation is without a citation.',
   fault: {

@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { blocksOfLines, paperOf } from '../paper/paper.ts';
-import { citationFindings } from './findings.ts';
+import { lookOverCitations } from './findings.ts';
 
 function findings(lines: string) {
   const paper = paperOf(blocksOfLines(lines));
-  return citationFindings(paper).map(({ fault, place }) => [fault, paper.text.slice(place.from, place.to)]);
+  return lookOverCitations(paper).findings.map(({ fault, place }) => [
+    fault,
+    paper.text.slice(place.from, place.to),
+  ]);
 }
 
 describe('what may be wrong with citations', () => {
@@ -27,6 +30,27 @@ describe('what may be wrong with citations', () => {
       ['citation without year', '(Hask)'],
       ['listed, not cited', 'Abery, J. (2011) Dams.'],
     ]);
+  });
+
+  it('is a missing year where a listed author is named in the running text', () => {
+    expect(
+      findings(
+        'It rose (Hask, 2018). Ostrander showed this. Ostrander’s rule holds. The parish of Ashwell did.\nReferences\nHask, L. (2018) Water.\nOstrander, V. (2014) Eleven commons.\nLunn, B. (2009) Reeves.\nParish of Ashwell (1999) Survey.',
+      ),
+    ).toEqual([
+      ['citation without year', 'Ostrander'],
+      ['citation without year', 'parish of Ashwell'],
+      ['listed, not cited', 'Lunn, B. (2009) Reeves.'],
+    ]);
+  });
+
+  it('comes with how much is cited and listed', () => {
+    const over = (lines: string) => {
+      const { cited, listed } = lookOverCitations(paperOf(blocksOfLines(lines)));
+      return [cited, listed];
+    };
+    expect(over('It rose (Hask, 2018).\nReferences\nHask, L. (2018) Water.')).toEqual([1, 1]);
+    expect(over('Nothing at all.')).toEqual([0, null]);
   });
 
   it('is told by author and page, and by number', () => {

@@ -1,8 +1,10 @@
 import type { Paper } from '../paper/paper.ts';
+import { foldedText, placesOfWords } from '../text/find.ts';
 import { sentenceSpans } from '../text/sentences.ts';
 import type { Span } from '../text/span.ts';
 import { countWords } from '../text/words.ts';
 import { citationsIn, standsWith, type Citation } from './cited.ts';
+import { foldedWords } from './names.ts';
 import { quotedSpans, setOffBlocks } from './quoted.ts';
 import { referenceListOf, type Reference } from './references.ts';
 
@@ -17,11 +19,14 @@ export type CitationFault =
   | 'citation without year'
   | 'quotation without page';
 
-export interface CitationFinding {
+/** One of them, and where. */
+interface CitationFinding {
   readonly fault: CitationFault;
   readonly place: Span;
 }
 
+/** A word that may be a family name: one without its possessive. */
+const NAME = /\p{Lu}[\p{L}-]+/gu;
 /** Fewer quoted words are a term or a title, and want no citation. */
 const LEAST_QUOTED = 5;
 
@@ -42,8 +47,32 @@ function leadsToEntry({ names, numbers, year }: Citation, entry: Reference): boo
   return entry.names.some((name) => names.includes(name)) && isSameYear(year, entry.year);
 }
 
-/** What may be wrong with the citations of a paper, in the order of its text. */
-export function citationFindings(paper: Paper): CitationFinding[] {
+/** For each entry where one of its names first stands in the running text; null where none does. */
+function mentionsOf(text: string, entries: readonly Reference[]): (Span | null)[] {
+  const firstAt = new Map<string, Span>();
+  for (const { 0: word, index } of text.matchAll(NAME)) {
+    const name = foldedWords(word).trim();
+    if (!firstAt.has(name)) firstAt.set(name, { from: index, to: index + word.length });
+  }
+  // Names of more words, of those that are no people.
+  const isLong = (name: string) => name.includes(' ');
+  const folded = entries.some(({ names }) => names.some(isLong)) ? foldedText(text) : null;
+  const mention = (name: string) =>
+    folded !== null && isLong(name) ? placesOfWords(folded, name).at(0) : firstAt.get(name);
+  return entries.map(({ names }) => names.map(mention).find((at) => at !== undefined) ?? null);
+}
+
+/** The citations of a paper, looked over. */
+export interface CitationsLookedOver {
+  /** How many places name a source, and how many works are listed; null: there is no list. */
+  readonly cited: number;
+  readonly listed: number | null;
+  /** In the order of the text. */
+  readonly findings: readonly CitationFinding[];
+}
+
+/** What may be wrong with the citations of a paper, and how many there are. */
+export function lookOverCitations(paper: Paper): CitationsLookedOver {
   const { text } = paper;
   const list = referenceListOf(paper);
   const entries = list?.entries ?? [];
@@ -60,8 +89,13 @@ export function citationFindings(paper: Paper): CitationFinding[] {
     if (style === 'author-date' && citation.numbers.length === 0 && citation.year === null)
       put('citation without year', citation);
   }
-  for (const entry of entries)
-    if (!citations.some((citation) => leadsToEntry(citation, entry))) put('listed, not cited', entry);
+  const mentions = mentionsOf(list === null ? text : text.slice(0, list.from), entries);
+  entries.forEach((entry, i) => {
+    if (citations.some((citation) => leadsToEntry(citation, entry))) return;
+    const mention = mentions[i];
+    if (mention === null) put('listed, not cited', entry);
+    else if (style === 'author-date') put('citation without year', mention);
+  });
   const sentences = sentenceSpans(text);
   const quotations = [...quotedSpans(text), ...setOffBlocks(paper)];
   for (const quotation of quotations) {
@@ -75,5 +109,6 @@ export function citationFindings(paper: Paper): CitationFinding[] {
     else if (style === 'author-page' && beside.every(({ page }) => page === null))
       put('quotation without page', quotation);
   }
-  return found.sort((x, y) => x.place.from - y.place.from || x.place.to - y.place.to);
+  found.sort((x, y) => x.place.from - y.place.from || x.place.to - y.place.to);
+  return { cited: citations.length, listed: list === null ? null : entries.length, findings: found };
 }

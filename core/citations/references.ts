@@ -20,6 +20,7 @@ export interface ReferenceList extends Span {
 const HEADING =
   /^(?:\d+\.?\s+)?(?:references?(?: list)?|list of (?:references|sources)|works cited|cited works|bibliography|literature(?: cited)?|sources(?: cited)?|literatur(?:verzeichnis)?|quellen(?:verzeichnis)?|bibliographie|références|bibliografía|referencias)\W*$/i;
 const NUMBER = /^\[?(\d{1,3})(?:\]|\.|\))\s+/;
+/** A year as works are dated, with a letter for one of several, or that there is none. */
 export const YEAR = /\b(?:1[5-9]|20)\d\d[a-z]?\b|\b(?:no date|n\. ?d\.)/i;
 const YEAR_IN_BRACKETS = /\((?:(?:1[5-9]|20)\d\d[a-z]?|no date|n\. ?d\.)[^()]*\)/i;
 /** A full stop behind a word, not behind an initial. */

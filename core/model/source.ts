@@ -3,7 +3,9 @@ import { FileHash, Instant } from './ids.ts';
 
 /** What a source is to the student. */
 export const relations = ['course', 'own', 'fellow', 'published', 'web', 'brief'] as const;
+/** One of them, as it is stored. */
 export const Relation = v.picklist(relations);
+/** One of them. */
 export type Relation = v.InferOutput<typeof Relation>;
 
 /** A text that drafts are compared with; its file is kept under the same hash. It belongs to no assignment. */
@@ -20,6 +22,7 @@ export type Source = v.InferOutput<typeof Source>;
 
 /** What may be left out of the count of an overlap. */
 export const switches = ['quoted', 'references', 'brief', 'own'] as const;
+/** One of them. */
 export type Switch = (typeof switches)[number];
 
 /** How the overlap of an assignment is counted. */

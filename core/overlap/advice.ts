@@ -26,6 +26,7 @@ export type AdviceReason =
   | 'text of a fellow student'
   | 'long';
 
+/** What a match calls for, why, and the two facts that it goes by. */
 export interface Advised {
   readonly advice: Advice;
   readonly reason: AdviceReason;

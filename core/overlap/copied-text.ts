@@ -12,8 +12,10 @@ export const copyings = [
   'left out',
   'reordered',
 ] as const;
+/** One of them. */
 export type Copying = (typeof copyings)[number];
 
+/** Sources, each a list of words, and where more such words come from. */
 export interface MadeCorpus {
   readonly sources: readonly string[][];
   /** A word as often as it would stand in a text. */
@@ -60,6 +62,7 @@ export function madeCorpus(words: number, sources: number, seed: number): MadeCo
   };
 }
 
+/** A draft as a list of words, with what of it is copied. */
 export interface CopiedDraft {
   readonly words: readonly string[];
   readonly passages: readonly {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blocksOfLines, paperOf } from '../paper/paper.ts';
-import { changedMatches, figuresOf, letterOf, markedPieces, shownMatches } from './items.ts';
+import { changedMatches, figuresOf, letterOf, markedPieces, shownMatches, withLetters } from './items.ts';
 import { KnownSources, type ComparedSource } from './known-sources.ts';
 import { usualCounting } from './shares.ts';
 
@@ -8,6 +8,7 @@ const DAM = 'a dam holds water back in the ditch and the level of the water goes
 const WELL = 'each well is a plastic pipe with slots along its lower two thirds';
 const source = (id: string, relation: ComparedSource['work']['relation']): ComparedSource => ({
   id,
+  isAttempt: false,
   work: { title: id, authors: '', year: null, relation },
 });
 const sources = [source('dam', 'published'), source('well', 'brief')];
@@ -64,6 +65,18 @@ describe('the overlap of a draft', () => {
     expect(changedMatches(before, after).gone.map(({ letter }) => letter)).toEqual(['A']);
     expect([...changedMatches(before, after).fresh]).toEqual([]);
     expect([...changedMatches(after, before).fresh]).toEqual([before[0].id]);
+  });
+
+  it('counts an earlier attempt as own work, with no letter', () => {
+    const all = known();
+    all.add('first', draft.text);
+    const more = [...sources, { ...source('first', 'own'), isAttempt: true }];
+    const overlap = all.compare('draft', draft, more);
+    const matches = shownMatches(overlap, more);
+    expect(withLetters(matches).map(({ letter }) => letter)).toEqual(['A', 'B']);
+    expect(matches).toHaveLength(3);
+    const figures = figuresOf(overlap, matches, more, usualCounting, new Set());
+    expect([figures.matched, figures.effects.own]).toEqual([16, overlap.words - 29]);
   });
 
   it('is shown in pieces that make the text again', () => {

@@ -28,13 +28,19 @@ export function letterOf(index: number): string {
   return index < 26 ? last : letterOf(Math.floor(index / 26) - 1) + last;
 }
 
-/** Matches with their letters. */
+/** Matches with their letters; those with an earlier attempt have none, and are only counted. */
 export function shownMatches({ matches }: Overlap, sources: readonly ComparedSource[]): ShownMatch[] {
-  return matches.map((match, i) => {
-    const sourceId = sources[match.source].id;
-    return { ...match, id: `${sourceId}/${match.sourceFrom}`, letter: letterOf(i), sourceId };
+  let count = 0;
+  return matches.map((match) => {
+    const { id: sourceId, isAttempt } = sources[match.source];
+    const letter = isAttempt ? '' : letterOf(count++);
+    return { ...match, id: `${sourceId}/${match.sourceFrom}`, letter, sourceId };
   });
 }
+
+/** Those that call for something. */
+export const withLetters = (matches: readonly ShownMatch[]): ShownMatch[] =>
+  matches.filter(({ letter }) => letter !== '');
 
 /** Figures of an overlap as they are counted, and what each switch does to them. */
 export interface Figures {

@@ -8,12 +8,16 @@ import type { SourceWork } from './source-work.ts';
 
 /** The fewest words of a match that is looked for: fewer are counted by no setting. */
 const LEAST_WORDS = 8;
+/** The marked version and the draft are compared in turn, with other earlier attempts each. */
+const MOST_INDEXES = 2;
 
 /** A source as a draft is compared with it; its matches name it by its place in the list. */
 export interface ComparedSource {
   /** What its text is known by. */
   readonly id: string;
   readonly work: SourceWork;
+  /** An earlier attempt at the same assignment: counted as own work, and no match of it calls for anything. */
+  readonly isAttempt: boolean;
 }
 
 interface Compared {
@@ -25,7 +29,7 @@ interface Compared {
 /** Sources with their words, kept ready, and what drafts were compared with them last. */
 export class KnownSources {
   private readonly known = new Map<string, Words>();
-  private index: { readonly sources: string; readonly index: SourceIndex } | null = null;
+  private readonly indexes = new Map<string, SourceIndex>();
   private readonly last = new Map<string, Compared>();
 
   knows(id: string): boolean {
@@ -44,9 +48,13 @@ export class KnownSources {
 
   private indexOf(sources: readonly ComparedSource[]): { sources: string; index: SourceIndex } {
     const key = sources.map(({ id }) => id).join();
-    if (this.index?.sources !== key)
-      this.index = { sources: key, index: indexSources(sources.map(({ id }) => this.wordsOf(id).ids)) };
-    return this.index;
+    const kept = this.indexes.get(key);
+    if (kept !== undefined) return { sources: key, index: kept };
+    const index = indexSources(sources.map(({ id }) => this.wordsOf(id).ids));
+    const [oldest] = this.indexes.keys();
+    if (this.indexes.size >= MOST_INDEXES) this.indexes.delete(oldest);
+    this.indexes.set(key, index);
+    return { sources: key, index };
   }
 
   /**

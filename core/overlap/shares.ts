@@ -20,6 +20,7 @@ export interface CountableSource {
   readonly isSetAside: boolean;
 }
 
+/** How it is counted. */
 export interface Counting {
   /** Matches of fewer words are left out. */
   readonly least: number;

@@ -36,10 +36,11 @@ export function runHash(words: Int32Array, at: number, run: number): number {
   return hash ^ (hash >>> 16);
 }
 
-/** The bucket of a run, and whether the filter has its bit: both from the upper bits. */
+/** The bucket that a run with this hash is in: its upper bits. */
 export const bucketOf = (index: SourceIndex, hash: number) =>
   hash >>> (Math.clz32(index.buckets.length - 1) + 1);
 
+/** Whether a run with this hash may be in the sources; never false for one that is. */
 export function mayHold(filter: Uint32Array, hash: number): boolean {
   const bit = hash >>> (Math.clz32(filter.length) - 4);
   return (filter[bit >>> 5] & (1 << (bit & 31))) !== 0;

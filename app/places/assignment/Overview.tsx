@@ -18,7 +18,8 @@ import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 /** The assignment as a whole: what came back, its attempts, and what the rules say. */
 export function Overview() {
-  const { view } = useAssignment();
+  const { view, work, text } = useAssignment();
+  const isWritten = view.kind === 'paper' || view.kind === 'posts';
   return (
     <div className="h-full overflow-auto">
       <div className="mx-auto grid grid-cols-1 max-w-5xl gap-9 p-6 max-md:p-4 md:grid-cols-[minmax(0,1fr)_19rem]">
@@ -29,28 +30,20 @@ export function Overview() {
           <Promises view={view} />
           <Stages view={view} />
           <Attempts view={view} />
-          {(view.markedFile !== null || view.draft !== null) && (
-            <section>
-              <SectionTitle>{words.overlap.title}</SectionTitle>
-              <p className="mt-1 text-quiet">{words.overlap.openLead}</p>
-              <Link
-                to={assignmentAddress(view.assignment.id, 'overlap')}
-                className="mt-2 inline-flex min-h-9 items-center font-semibold text-accent hover:underline"
-              >
-                {words.overlap.open}
-              </Link>
-            </section>
+          {isWritten && (work.markedFile !== null || text !== null) && (
+            <Further
+              title={words.overlap.title}
+              lead={words.overlap.openLead}
+              to={assignmentAddress(view.assignment.id, 'overlap')}
+              open={words.overlap.open}
+            />
           )}
-          <section>
-            <SectionTitle>{words.takeAlong.title}</SectionTitle>
-            <p className="mt-1 text-quiet">{words.takeAlong.openLead}</p>
-            <Link
-              to={assignmentAddress(view.assignment.id, 'take')}
-              className="mt-2 inline-flex min-h-9 items-center font-semibold text-accent hover:underline"
-            >
-              {words.takeAlong.open}
-            </Link>
-          </section>
+          <Further
+            title={words.takeAlong.title}
+            lead={words.takeAlong.openLead}
+            to={assignmentAddress(view.assignment.id, 'take')}
+            open={words.takeAlong.open}
+          />
           {view.assignment.brief !== '' && (
             <section>
               <SectionTitle>{words.assignment.brief}</SectionTitle>
@@ -61,6 +54,22 @@ export function Overview() {
         <Rules view={view} />
       </div>
     </div>
+  );
+}
+
+/** A place of the assignment beside its line. */
+function Further({ title, lead, to, open }: { title: string; lead: string; to: string; open: string }) {
+  return (
+    <section>
+      <SectionTitle>{title}</SectionTitle>
+      <p className="mt-1 text-quiet">{lead}</p>
+      <Link
+        to={to}
+        className="mt-2 inline-flex min-h-9 items-center font-semibold text-accent hover:underline"
+      >
+        {open}
+      </Link>
+    </section>
   );
 }
 

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { citationFindings } from '#core/citations/findings.ts';
+import { lookOverCitations } from '#core/citations/findings.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { Span } from '#core/text/span.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
@@ -10,11 +10,15 @@ const SHOWN = 70;
 
 /** What may be wrong with citations and references, each line leading to its place. */
 export function Citations({ paper, onShow }: { paper: Paper; onShow: (place: Span) => void }) {
-  const findings = useMemo(() => citationFindings(paper), [paper]);
+  const { findings, cited, listed } = useMemo(() => lookOverCitations(paper), [paper]);
+  const found = cited === 0 && listed === null ? words.overlap.nothingCited : words.overlap.noFaults;
   return (
     <section>
       <SectionTitle>{words.overlap.citations}</SectionTitle>
-      {findings.length === 0 && <p className="text-sm text-quiet">{words.overlap.noFaults}</p>}
+      {cited > 0 && listed === null && <p className="text-sm text-quiet">{words.overlap.notListed(cited)}</p>}
+      {findings.length === 0 && !(cited > 0 && listed === null) && (
+        <p className="text-sm text-quiet">{found}</p>
+      )}
       <ul className="mt-1">
         {findings.map(({ fault, place }) => {
           const text = paper.text.slice(place.from, Math.min(place.to, place.from + SHOWN));

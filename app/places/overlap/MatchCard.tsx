@@ -89,9 +89,10 @@ export function MatchCard({
 }
 
 /** A source by who wrote it, what it is called, and when. */
-export function SourceTitle({ source: { work } }: { source: HereSource }) {
+export function SourceTitle({ source: { work, isAttempt } }: { source: HereSource }) {
   return (
     <>
+      {isAttempt && `${words.overlap.attempt}, `}
       {work.authors !== '' && `${work.authors}, `}
       <i>{work.title}</i>
       {work.year !== null && `, ${work.year}`}

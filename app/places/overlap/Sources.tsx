@@ -31,8 +31,9 @@ export function Sources({
   onChoose: (id: string) => void;
 }) {
   const lettersOf = (id: string) => shown.matches.filter(({ sourceId }) => sourceId === id);
-  const withMatches = shown.sources.filter(({ id }) => lettersOf(id).length > 0);
-  const without = shown.sources.filter(({ id }) => lettersOf(id).length === 0);
+  const matched = new Set(shown.counted.map(({ sourceId }) => sourceId));
+  const withMatches = shown.sources.filter(({ id }) => matched.has(id));
+  const without = shown.sources.filter(({ id }) => !matched.has(id));
   const row = (source: HereSource) => (
     <SourceRow
       key={source.id}

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { OverlapChoice, Switch } from '#core/model/source.ts';
 import type { Counting } from '#core/overlap/shares.ts';
@@ -6,8 +7,9 @@ import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.t
 
 /** How the overlap of an assignment is counted, and how that is changed. */
 export interface Choosing {
-  readonly choice: OverlapChoice;
   readonly counting: Counting;
+  /** Ids of the sources and matches that don't count. */
+  readonly aside: ReadonlySet<string>;
   readonly reasonOf: (id: string) => string | null;
   readonly turn: (which: Switch, on: boolean) => void;
   readonly setLeast: (least: number) => void;
@@ -21,9 +23,12 @@ export function useChoice({ assignment }: AssignmentView): Choosing {
   const choice = useWorkspaceState(({ records }) => choiceOf(records.settings, id));
   const change = (to: (choice: OverlapChoice) => OverlapChoice, typing?: string) =>
     void changeChoice(workspace, id, to, typing);
+  // The same for as long as nothing is chosen: figures are worked out from them.
+  const counting = useMemo(() => ({ least: choice.least, without: new Set(choice.without) }), [choice]);
+  const aside = useMemo(() => new Set(choice.aside.map(({ of }) => of)), [choice]);
   return {
-    choice,
-    counting: { least: choice.least, without: new Set(choice.without) },
+    counting,
+    aside,
     reasonOf: (of) => choice.aside.find((one) => one.of === of)?.reason ?? null,
     turn: (which, on) =>
       change((now) => ({

@@ -3,7 +3,8 @@ import type { AssignmentView } from '#core/assignment/view.ts';
 import type { FileHash } from '#core/model/ids.ts';
 import type { Source } from '#core/model/source.ts';
 import type { Overlap } from '#core/overlap/compare-sources.ts';
-import { shownMatches, type ShownMatch } from '#core/overlap/items.ts';
+import { earlierAttempts } from '#core/overlap/earlier.ts';
+import { shownMatches, withLetters, type ShownMatch } from '#core/overlap/items.ts';
 import type { ComparedSource } from '#core/overlap/known-sources.ts';
 import type { Sides } from '#core/overlap/side-by-side.ts';
 import type { Paper } from '#core/paper/paper.ts';
@@ -21,35 +22,41 @@ export interface HereSource extends ComparedSource {
   readonly record: Source | null;
 }
 
-/** All that drafts of an assignment are compared with: sources, its brief, and what was handed in for other work. */
-export function useSources(view: AssignmentView): HereSource[] {
+/**
+ * All that a text of an assignment is compared with: sources, its brief, what was handed in for other work, and earlier
+ * attempts at the same.
+ */
+export function useSources(view: AssignmentView, of: 'marked' | 'draft'): HereSource[] {
   const { sources, files, assignments } = useWorkspaceState(({ records }) => records);
   const { assignment, stages } = view;
+  const attempts = earlierAttempts(view, of).join();
   return useMemo(() => {
+    const plain = { record: null, isAttempt: false };
     const taken = [...sources.values()].map((record): HereSource => {
       const { hash, title, authors, year, relation } = record;
-      return { id: hash, hash, record, work: { title, authors, year, relation } };
+      return { ...plain, id: hash, hash, record, work: { title, authors, year, relation } };
     });
     const own = new Set([assignment.id, stages.draft?.id, stages.final?.id]);
+    const earlier = new Set(attempts.split(','));
     // What came back holds what was sent.
     const returned = new Set(
       [...files.values()].flatMap(({ role, assignmentId }) => (role === 'marked' ? [assignmentId] : [])),
     );
     const others = [...files.values()].flatMap((file): HereSource[] => {
-      if (sources.has(file.hash) || file.assignmentId === null) return [];
-      const isHere = own.has(file.assignmentId);
-      const isBrief = isHere && file.role === 'brief';
-      const isWork = file.role === 'marked' || (file.role === 'sent' && !returned.has(file.assignmentId));
-      const isOwnWork = !isHere && isWork;
-      if (!isBrief && !isOwnWork) return [];
-      const title = isBrief ? file.name : (assignments.get(file.assignmentId)?.title ?? file.name);
-      const relation = isBrief ? 'brief' : 'own';
-      return [
-        { id: file.hash, hash: file.hash, record: null, work: { title, authors: '', year: null, relation } },
+      const { hash, role, assignmentId, name } = file;
+      if (sources.has(hash)) return [];
+      const here = (relation: 'brief' | 'own', title: string, isAttempt = false): HereSource[] => [
+        { ...plain, id: hash, hash, isAttempt, work: { title, authors: '', year: null, relation } },
       ];
+      if (earlier.has(hash)) return here('own', name, true);
+      if (assignmentId === null) return [];
+      const isHere = own.has(assignmentId);
+      if (isHere) return role === 'brief' ? here('brief', name) : [];
+      const isWork = role === 'marked' || (role === 'sent' && !returned.has(assignmentId));
+      return isWork ? here('own', assignments.get(assignmentId)?.title ?? name) : [];
     });
     return [...taken, ...others].sort((x, y) => (x.id < y.id ? -1 : 1));
-  }, [sources, files, assignments, assignment.id, stages]);
+  }, [sources, files, assignments, assignment.id, stages, attempts]);
 }
 
 /** A source's text: as it was kept, or read again from its file. null where it can't be read any more. */
@@ -83,6 +90,8 @@ export interface ShownOverlap {
   readonly paper: Paper;
   readonly overlap: Overlap;
   readonly sources: readonly HereSource[];
+  /** All of them, as they are counted, and those that call for something. */
+  readonly counted: readonly ShownMatch[];
   readonly matches: readonly ShownMatch[];
 }
 
@@ -99,11 +108,12 @@ export function useOverlap(
     let over = false;
     const compare = async () => {
       const here = await handOver(workspace, sources);
-      const compared = here.map(({ id, work }) => ({ id, work }));
+      const compared = here.map(({ id, work, isAttempt }) => ({ id, work, isAttempt }));
       const overlap = await comparer.ask((worker) => worker.compare(key, paper, compared), {
         latestOf: `overlap ${key}`,
       });
-      if (!over) setShown({ key, paper, overlap, sources: here, matches: shownMatches(overlap, here) });
+      const counted = shownMatches(overlap, here);
+      if (!over) setShown({ key, paper, overlap, sources: here, counted, matches: withLetters(counted) });
     };
     compare().catch((error: unknown) => {
       // The newer text is on its way.
