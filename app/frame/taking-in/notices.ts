@@ -36,12 +36,9 @@ export const takingInNotices: TakingInTeller = {
       notTaken: (why) => {
         const isFault = why.kind !== 'known';
         const show = isFault ? toast.error : toast;
-        show(sentenceFor(name, why), {
-          id,
-          duration: isFault ? FAULT_MS : NEWS_MS,
-          description: '',
-          cancel: undefined,
-        });
+        // A notice of its own: the one that was cancelled by its button goes, with whatever it says by then.
+        toast.dismiss(id);
+        show(sentenceFor(name, why), { duration: isFault ? FAULT_MS : NEWS_MS });
       },
     };
   },
