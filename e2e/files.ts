@@ -46,19 +46,30 @@ export async function chooseFile(page: Page, label: string, ...paths: string[]):
 
 /** Drops files on the page as a browser does. */
 export async function drop(page: Page, ...files: [name: string, bytes: Uint8Array][]): Promise<void> {
+  await dropOn(page, null, ...files);
+}
+
+/** Drops files on an element; null: on the page. */
+export async function dropOn(
+  page: Page,
+  selector: string | null,
+  ...files: [name: string, bytes: Uint8Array][]
+): Promise<void> {
   await page.evaluate(
-    (list) => {
+    (list, on) => {
       const transfer = new DataTransfer();
       for (const [name, base64] of list) {
         const data = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
         transfer.items.add(new File([data], name));
       }
+      const target = on === null ? window : document.querySelector(on);
       for (const kind of ['dragenter', 'dragover', 'drop'])
-        window.dispatchEvent(
+        target?.dispatchEvent(
           new DragEvent(kind, { dataTransfer: transfer, bubbles: true, cancelable: true }),
         );
     },
     files.map(([name, bytes]): [string, string] => [name, Buffer.from(bytes).toString('base64')]),
+    selector,
   );
 }
 

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { expect } from 'vitest';
 import { violationsInBoth } from './axe.ts';
 import { saveBy } from './downloads.ts';
-import { chooseFile } from './files.ts';
+import { chooseFile, dropOn, openDropped } from './files.ts';
 import { arrive, clickRole, openStation, seeText, settled, signIn, until } from './harness.ts';
 import { saved } from './line.ts';
 import { pageTest, PHONE } from './page-test.ts';
@@ -138,5 +138,61 @@ pageTest(
     // A citation that isn't in order leads to its place.
     await seeText(page, 'Citations and references');
     await rm(folder, { recursive: true, force: true });
+  },
+);
+
+const PAPER = `# Dams on the common
+
+The water table rose behind the dams (Hask, 2018; Abery and Lunt, 2011). Nobody had read the wells before that, and so nobody can say by how much.
+
+# References
+
+Hask, L. (2018) A first season. Mire Letters 2, 1-9.
+`;
+const BIB = `@article{dams, author = {Abery, Jane and Lunt, M.}, title = {Dams of {Peat}}, journal = {Journal of Mire Practice},
+ year = 2011, volume = 4, pages = {21--39}}
+@article{season, author = {Hask, L.}, title = {A first season}, year = 2018}`;
+
+pageTest(
+  'a source dropped on its list is compared with, and entries come out of a file of references',
+  async ({ page, desk, expectFault }) => {
+    expectFault(/401/);
+    await openDropped(page, desk, 'Dams.md', new TextEncoder().encode(PAPER));
+    await openStation(page, 'Revise');
+    await clickRole(page, 'button', 'Begin the new draft');
+    await page.waitForSelector('[contenteditable="true"]');
+    await settled(page);
+    await saved(page);
+    await page.goto(`${page.url().split('/revise')[0]}/overlap`);
+    await seeText(page, 'or drop files here');
+    await dropOn(page, '[data-takes-files]', [
+      'Wells.txt',
+      new TextEncoder().encode(
+        'In the end nobody had read the wells before that, and so nobody can say it. It was dry.',
+      ),
+    ]);
+    await seeText(page, '1 file to compare with.');
+    await settled(page);
+    await seeText(page, 'Wells');
+    await clickRole(page, 'button', 'Match A');
+    await seeText(page, 'cited, but not in the list');
+    const folder = await mkdtemp(join(tmpdir(), 'references-'));
+    try {
+      await writeFile(join(folder, 'no references.bib'), 'Dear all');
+      await chooseFile(page, 'Entries from BibTeX', join(folder, 'no references.bib'));
+      await seeText(page, 'There are no references in “no references.bib”');
+      await writeFile(join(folder, 'mire.bib'), BIB);
+      await chooseFile(page, 'Entries from BibTeX', join(folder, 'mire.bib'));
+      await seeText(page, 'Abery, J. and Lunt, M. (2011) Dams of Peat. Journal of Mire Practice 4, 21-39.');
+      await seeText(page, 'in the list by now');
+      expect(await violationsInBoth(page)).toEqual([]);
+      await clickRole(page, 'button', 'Put 1 entry into the draft’s list');
+      await seeText(page, 'All that is cited is listed');
+      await saved(page);
+      await openStation(page, 'Revise');
+      await page.waitForSelector('[contenteditable="true"] ::-p-text(Dams of Peat)');
+    } finally {
+      await rm(folder, { recursive: true });
+    }
   },
 );

@@ -31,6 +31,8 @@ export type UnreadableReason =
   | 'damaged backup'
   | 'newer backup'
   | 'no text'
+  | 'damaged references'
+  | 'no references'
   | 'archive too large'
   /** Not the file's fault: something in Juncture broke over it. */
   | 'fault';

@@ -53,6 +53,8 @@ const SENTENCES: Readonly<Record<UnreadableReason, string>> = {
   'newer backup': 'the saved workspace is from a newer Juncture',
   fault: 'it brought out a fault of Juncture’s own',
   'no text': 'there is no text in it; a scanned page is a picture of words',
+  'damaged references': 'its references can’t be read; save it again as BibTeX or CSL-JSON',
+  'no references': 'there are no references in it',
   'archive too large': 'the archive expands to more than can be read safely',
 };
 

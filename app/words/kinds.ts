@@ -115,6 +115,10 @@ export const unreadable: Record<UnreadableReason, (name: string, detail: string)
   'newer backup': (name) => `“${name}” was written by a newer Juncture. Bring this one up to date first.`,
   'no text': (name) =>
     `No text in “${name}”: its pages are pictures, as of a scan. A copy with its words in it can be compared.`,
+  'damaged references': (name, detail) =>
+    `“${name}” can’t be read as references (${detail}). Put that right there, or save it again as BibTeX or CSL-JSON.`,
+  'no references': (name) =>
+    `There are no references in “${name}”. Save them as BibTeX (.bib) or CSL-JSON (.json) and choose that.`,
   'archive too large': (name) =>
     `“${name}” expands to more than can be read safely. Nothing was taken from it.`,
   fault: (name, detail) =>

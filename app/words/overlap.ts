@@ -1,4 +1,5 @@
 import type { Advice, AdviceReason } from '#core/overlap/advice.ts';
+import type { ProposedEntry } from '#core/citations/put-entries.ts';
 import type { CitationFault } from '#core/citations/findings.ts';
 import type { Relation, Switch } from '#core/model/source.ts';
 import { many } from './many.ts';
@@ -103,6 +104,7 @@ export const overlap = {
   addFolder: 'Compare with a folder …',
   library: 'Fetch the course’s library',
   fetching: 'Fetching …',
+  dropHere: 'or drop files here',
   came: (count: number) =>
     count === 0 ? 'All of the library is here already.' : `${many(count, 'text', 'texts')} came in.`,
   notReached: 'The course desk can’t be reached. Try again once it is; files can be compared with now.',
@@ -128,6 +130,21 @@ export const overlap = {
     'citation without year': 'a citation without a year',
     'quotation without page': 'a quotation without a page',
   } satisfies Record<CitationFault, string>,
+  references: {
+    choose: 'Entries from BibTeX or CSL-JSON …',
+    lead: (name: string) => `Out of “${name}”, in the form of this paper’s list:`,
+    state: {
+      cited: 'cited here, not in the list',
+      new: 'not cited here',
+      listed: 'in the list by now',
+    } satisfies Record<ProposedEntry['state'], string>,
+    put: (count: number) => `Put ${many(count, 'entry', 'entries')} into the draft’s list`,
+    putIn: (count: number) => `${many(count, 'entry is', 'entries are')} in the draft’s list.`,
+    copy: (count: number) => `Copy ${many(count, 'entry', 'entries')}`,
+    copied: 'Copied.',
+    heading: 'References',
+    undo: 'entries of the list of references',
+  },
   showPlace: (fault: string, text: string) => `Show in the text, ${fault}: ${text}`,
   save: 'Save as a table',
   fileIs: 'overlap',

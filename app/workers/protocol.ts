@@ -1,3 +1,4 @@
+import type { WorkListed } from '#core/citations/work-listed.ts';
 import type { Choosable } from '#core/plan/problem.ts';
 import type { Placement, TaskBlock } from '#core/plan/place.ts';
 import type { Span } from '#core/plan/spans.ts';
@@ -75,6 +76,8 @@ export interface ReaderWorker {
   readPaper(bytes: Uint8Array): Promise<ReadResult<MarkedPaper>>;
   /** A text that drafts are compared with. */
   readSource(bytes: Uint8Array): Promise<ReadResult<Paper>>;
+  /** Works out of a file of references: BibTeX or CSL-JSON. */
+  readReferences(bytes: Uint8Array): Promise<ReadResult<WorkListed[]>>;
   /** What a file most likely belongs to; long texts are compared. */
   likelyAssignment(file: Incoming, candidates: readonly Candidate[]): Promise<Likely | null>;
   /** Reads remarks that came in a file of their own, onto the paper, picture or recording they are about. */

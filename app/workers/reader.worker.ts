@@ -79,6 +79,11 @@ const worker: ReaderWorker = {
     reading(async () => (await import('#formats/pdf/unlock.ts')).unlockPdf(bytes, password)),
   readSource: (bytes) =>
     reading(async () => (await import('#formats/sources/read-source.ts')).readSource(bytes, readingAssets)),
+  readReferences: (bytes) =>
+    reading(async () => {
+      const { readReferences } = await import('#formats/references/read-references.ts');
+      return readReferences(new TextDecoder().decode(bytes));
+    }),
   readCalendar: (bytes, within, zone) =>
     reading(async () => {
       const { readBusyTimes } = await import('#formats/calendar/read-calendar.ts');

@@ -6,10 +6,10 @@ import { countWords } from '../text/words.ts';
 import { citationsIn, standsWith, type Citation } from './cited.ts';
 import { foldedWords } from './names.ts';
 import { quotedSpans, setOffBlocks } from './quoted.ts';
-import { referenceListOf, type Reference } from './references.ts';
+import { referenceListOf, type Reference, type ReferenceList } from './references.ts';
 
 /** How a paper names its sources. */
-type CitingStyle = 'author-date' | 'author-page' | 'numeric';
+export type CitingStyle = 'author-date' | 'author-page' | 'numeric';
 
 /** What may be wrong with what a paper cites and lists (computation.md 6). */
 export type CitationFault =
@@ -39,10 +39,22 @@ function styleOf(citations: readonly Citation[]): CitingStyle {
   return paged > dated ? 'author-page' : 'author-date';
 }
 
+/** The citations in the running text of a paper. */
+export function citedIn({ text }: Paper, list: ReferenceList | null): Citation[] {
+  const known = [...new Set((list?.entries ?? []).flatMap(({ names }) => names))];
+  return citationsIn(text, known).filter(({ from }) => list === null || from < list.from || from >= list.to);
+}
+
+/** The style that a paper names its sources in. */
+export function citingStyleOf(paper: Paper): CitingStyle {
+  return styleOf(citedIn(paper, referenceListOf(paper)));
+}
+
 const isSameYear = (x: string | null, y: string | null) =>
   x === null || y === null || x.slice(0, 4) === y.slice(0, 4);
 
-function leadsToEntry({ names, numbers, year }: Citation, entry: Reference): boolean {
+/** Whether a citation leads to an entry: by its number, or by a name and no other year. */
+export function leadsToEntry({ names, numbers, year }: Citation, entry: Reference): boolean {
   if (numbers.length > 0) return entry.number !== null && numbers.includes(entry.number);
   return entry.names.some((name) => names.includes(name)) && isSameYear(year, entry.year);
 }
@@ -76,10 +88,7 @@ export function lookOverCitations(paper: Paper): CitationsLookedOver {
   const { text } = paper;
   const list = referenceListOf(paper);
   const entries = list?.entries ?? [];
-  const known = [...new Set(entries.flatMap(({ names }) => names))];
-  const citations = citationsIn(text, known).filter(
-    ({ from }) => list === null || from < list.from || from >= list.to,
-  );
+  const citations = citedIn(paper, list);
   const style = styleOf(citations);
   const found: CitationFinding[] = [];
   const put = (fault: CitationFault, { from, to }: Span) => found.push({ fault, place: { from, to } });

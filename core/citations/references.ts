@@ -31,12 +31,18 @@ const LEAST_WITHOUT_HEADING = 3;
 const LOOKS_LIKE_ENTRY =
   /^(?:\[?\d{1,3}[\].)]\s+)?(?:\p{Lu}[\p{L}'’-]+, (?:\p{Lu}\.|\p{Lu}\p{Ll}+)|(?:\p{Lu}\.\s?)+\p{Lu}[\p{L}'’-]+).*\b(?:1[5-9]|20)\d\d[a-z]?\b/u;
 
+/** Longer lines are no headings. */
+const LONGEST_HEADING = 60;
+
+/** Whether a line is the heading of a list of references. */
+export const isReferenceHeading = (line: string) => line.length < LONGEST_HEADING && HEADING.test(line);
+
 /**
  * The list of references of a paper: behind a heading that says so, or the last entries in a row where there is none.
  * @returns null for a paper without one
  */
 export function referenceListOf({ blocks, starts, text }: Paper): ReferenceList | null {
-  const isHeading = blocks.map((block) => block.text.length < 60 && HEADING.test(block.text));
+  const isHeading = blocks.map((block) => isReferenceHeading(block.text));
   const heading = isHeading.lastIndexOf(true);
   let first = heading + 1;
   let end = blocks.findIndex((block, i) => i > heading && block.kind === 'heading');
@@ -56,7 +62,8 @@ export function referenceListOf({ blocks, starts, text }: Paper): ReferenceList 
   return { from, to: entries.at(-1)?.to ?? from, entries };
 }
 
-function entryOf(text: string, span: Span): Reference {
+/** An entry of a list by its words. @param span where it stands */
+export function entryOf(text: string, span: Span): Reference {
   const number = NUMBER.exec(text);
   const entry = text.slice(number?.[0].length ?? 0);
   const ends = [YEAR_IN_BRACKETS, TITLE_IN_MARKS, END_OF_AUTHORS]

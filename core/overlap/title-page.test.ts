@@ -29,3 +29,7 @@ it('the name of the file tells what the text does not', () => {
 it('a sentence is nobody’s name', () => {
   expect(page('Peat and water\nThe water stands high in spring.').authors).toBe('');
 });
+
+it('a sentence is no title', () => {
+  expect(page('Nobody had read the wells before that.', 'Wells.txt').title).toBe('Wells');
+});

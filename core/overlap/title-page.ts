@@ -13,6 +13,8 @@ export interface TitlePage {
 const BLOCKS = 8;
 /** and none of its lines is longer. */
 const LONGEST_LINE = 160;
+/** A paragraph that is a sentence, or several, and no title. */
+const SENTENCE = /[\p{L}\p{N}]\.$/u;
 const BY = /^(?:(?:[Ww]ritten )?[Bb]y|[Vv]on|[Pp]ar|[Pp]or|[Aa]uthors?:)\s+(?=\p{Lu})/u;
 /** "Edith Thorne", "R. Halm and O. Dietz", "Abery, J. and Lunt, M.": names and what joins them, no sentence. */
 const NAMES =
@@ -27,7 +29,9 @@ export function titlePageOf({ blocks }: Paper, fileName: string): TitlePage {
   const bare = fileName.replace(/^.*[/\\]/, '').replace(EXTENSION, '');
   const named = NAMED.exec(bare);
   const head = first.at(0);
-  const isTitle = head !== undefined && (head.kind === 'heading' || head.text.length <= LONGEST_LINE);
+  const isTitle =
+    head !== undefined &&
+    (head.kind === 'heading' || (head.text.length <= LONGEST_LINE && !SENTENCE.test(head.text)));
   const lines = first.slice(isTitle ? 1 : 0).map(({ text }) => text);
   const short = lines.filter((line) => line.length <= LONGEST_LINE);
   const byline = short.slice(0, 3).find((line) => BY.test(line) || NAMES.test(line)) ?? '';

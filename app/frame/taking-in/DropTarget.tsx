@@ -8,6 +8,11 @@ function carriesFiles(event: DragEvent): boolean {
   return event.dataTransfer?.types.includes('Files') === true;
 }
 
+/** A part of a place that takes files itself, for what it is for. */
+function isForPlace({ target }: DragEvent): boolean {
+  return target instanceof Element && target.closest('[data-takes-files]') !== null;
+}
+
 /** Files for taking in out of what was pasted: files as they are, text as a file of its own. */
 function pastedFiles(data: DataTransfer): File[] {
   if (data.files.length > 0) return [...data.files];
@@ -26,7 +31,7 @@ export function DropTarget({ children }: { children: ReactNode }) {
     const enter = (event: DragEvent) => {
       if (!carriesFiles(event)) return;
       depth++;
-      setOver(true);
+      setOver(!isForPlace(event));
     };
     const leave = (event: DragEvent) => {
       if (!carriesFiles(event)) return;
@@ -41,6 +46,7 @@ export function DropTarget({ children }: { children: ReactNode }) {
       event.preventDefault();
       depth = 0;
       setOver(false);
+      if (isForPlace(event)) return;
       takeIn([...(event.dataTransfer?.files ?? [])]);
     };
     const paste = (event: ClipboardEvent) => {

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { lookOverCitations } from '#core/citations/findings.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { Span } from '#core/text/span.ts';
@@ -9,7 +9,15 @@ import * as words from '../../words/en.ts';
 const SHOWN = 70;
 
 /** What may be wrong with citations and references, each line leading to its place. */
-export function Citations({ paper, onShow }: { paper: Paper; onShow: (place: Span) => void }) {
+export function Citations({
+  paper,
+  onShow,
+  children,
+}: {
+  paper: Paper;
+  onShow: (place: Span) => void;
+  children: ReactNode;
+}) {
   const { findings, cited, listed } = useMemo(() => lookOverCitations(paper), [paper]);
   const found = cited === 0 && listed === null ? words.overlap.nothingCited : words.overlap.noFaults;
   return (
@@ -39,6 +47,7 @@ export function Citations({ paper, onShow }: { paper: Paper; onShow: (place: Spa
           );
         })}
       </ul>
+      {children}
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { markedPieces, matchesByBlock, type ShownMatch } from '#core/overlap/items.ts';
+import { columnsOf } from '#core/overlap/map.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import type { Span } from '#core/text/span.ts';
 import * as words from '../../words/en.ts';
@@ -49,7 +50,7 @@ export function MatchedText({
       role="region"
       aria-label={words.overlap.text}
       tabIndex={0}
-      className="relative h-full overflow-auto bg-surface px-12 py-8 max-md:px-5 max-md:py-4"
+      className="relative h-full overflow-auto bg-surface pr-8 pl-18 py-8 max-md:px-5 max-md:py-4"
     >
       <div className="mx-auto max-w-[38rem] font-serif text-[1.05rem] leading-relaxed">
         {paper.blocks.map((block, i) => {
@@ -98,34 +99,23 @@ const Paragraph = memo(function Paragraph({
   place: Span | null;
   onChoose: (id: string) => void;
 }) {
+  const pieces = matches.length === 0 ? [] : markedPieces(text, span, matches);
+  const begunAt = pieces.map((piece) => piece.in.filter(({ place: at }) => at.from === piece.from));
+  const columns = columnsOf(begunAt.flatMap((begun, i) => (begun.length > 0 ? [pieces[i].from] : [])));
   const content =
     matches.length === 0
       ? text.slice(span.from, span.to)
-      : markedPieces(text, span, matches).map((piece, i) => {
+      : pieces.map((piece, i) => {
           const [first] = piece.in;
           if ((first as ShownMatch | undefined) === undefined) return <span key={i}>{piece.text}</span>;
-          const begun = piece.in.filter(({ place: at }) => at.from === piece.from);
+          const begun = begunAt[i];
+          const before = begunAt.slice(0, i).filter((list) => list.length > 0).length;
           const isChosen = piece.in.some(({ id }) => id === chosen);
           return (
             <span key={i}>
-              {begun.map((match) => (
-                <button
-                  key={match.id}
-                  type="button"
-                  data-letter={match.id}
-                  aria-label={words.overlap.letter(match.letter)}
-                  aria-pressed={match.id === chosen}
-                  onClick={() => onChoose(match.id)}
-                  className={clsx(
-                    'mr-0.5 inline-flex min-w-6 justify-center rounded border px-1 align-text-top font-sans text-xs leading-5 font-bold',
-                    match.id === chosen
-                      ? 'border-ink bg-ink text-surface'
-                      : 'border-rule-strong bg-paper text-quiet hover:border-ink',
-                  )}
-                >
-                  {match.letter}
-                </button>
-              ))}
+              {begun.length > 0 && (
+                <Letters begun={begun} column={columns[before]} chosen={chosen} onChoose={onChoose} />
+              )}
               <span
                 onClick={() => onChoose((piece.in.find(({ id }) => id === chosen) ?? first).id)}
                 className={clsx(
@@ -139,7 +129,10 @@ const Paragraph = memo(function Paragraph({
             </span>
           );
         });
-  const looks = clsx('mb-3 break-words', place !== null && 'outline-2 outline-offset-4 outline-accent');
+  const looks = clsx(
+    'relative mb-3 break-words',
+    place !== null && 'outline-2 outline-offset-4 outline-accent',
+  );
   if (kind === 'heading')
     return (
       <h2 data-block={index} className={clsx(looks, 'mt-5 font-semibold')}>
@@ -152,3 +145,44 @@ const Paragraph = memo(function Paragraph({
     </p>
   );
 });
+
+/** The letters of the matches that begin at a place: in the margin, level with it; on a narrow screen before its words. */
+function Letters({
+  begun,
+  column,
+  chosen,
+  onChoose,
+}: {
+  begun: readonly ShownMatch[];
+  column: 0 | 1;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}) {
+  return (
+    <span
+      className={clsx(
+        'inline-flex md:absolute md:-translate-x-full md:justify-end',
+        column === 0 ? 'md:-left-1.5' : 'md:-left-8',
+      )}
+    >
+      {begun.map((match) => (
+        <button
+          key={match.id}
+          type="button"
+          data-letter={match.id}
+          aria-label={words.overlap.letter(match.letter)}
+          aria-pressed={match.id === chosen}
+          onClick={() => onChoose(match.id)}
+          className={clsx(
+            'mr-0.5 inline-flex min-w-6 justify-center rounded border px-1 align-text-top font-sans text-xs leading-5 font-bold',
+            match.id === chosen
+              ? 'border-ink bg-ink text-surface'
+              : 'border-rule-strong bg-paper text-quiet hover:border-ink',
+          )}
+        >
+          {match.letter}
+        </button>
+      ))}
+    </span>
+  );
+}

@@ -1,7 +1,8 @@
-import { useEffect, useMemo, useRef, type ReactNode } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { Remark } from '#core/model/remark.ts';
+import type { Draft } from '#core/model/work.ts';
 import { changedMatches, figuresOf } from '#core/overlap/items.ts';
 import { onlyReported } from '#core/overlap/reported.ts';
 import type { Paper } from '#core/paper/paper.ts';
@@ -22,6 +23,7 @@ import { aboutMatch } from './decide-match.ts';
 import { MatchCard } from './MatchCard.tsx';
 import { MatchedText } from './MatchedText.tsx';
 import { Gone, MatchList, OnlyReported } from './MatchLists.tsx';
+import { References } from './References.tsx';
 import { saveOverlap } from './save-overlap.ts';
 import { AddSources, Sources } from './Sources.tsx';
 import { Strip } from './Strip.tsx';
@@ -69,6 +71,7 @@ export function OverlapPlace() {
         of === 'marked' ? (marked?.anchors[remark] ?? null) : (live?.byRemark.get(remark)?.place ?? null)
       }
       older={of === 'draft' ? ofMarked : null}
+      draft={of === 'draft' && work.draft !== null && work.draft.bodyHash !== null ? work.draft : null}
       version={of === 'marked' ? words.overlap.marked : words.overlap.draft}
       choice={
         markedPaper !== null &&
@@ -95,6 +98,8 @@ interface ComparedProps {
   readonly placeOf: (remark: Remark) => Span | null;
   /** The marked version, beside a draft. */
   readonly older: ShownOverlap | null;
+  /** The draft, where it is what is shown and is written here. */
+  readonly draft: Draft | null;
   readonly version: string;
   readonly choice: ReactNode;
 }
@@ -103,7 +108,7 @@ function Compared(props: ComparedProps) {
   const { paper, matches, sources } = props.shown;
   const focus = useChosenMatch(matches);
   return (
-    <div className="grid h-full grid-cols-1 overflow-hidden max-md:grid-rows-2 md:grid-cols-[4rem_minmax(0,1fr)_minmax(24rem,34rem)]">
+    <div className="grid h-full grid-cols-1 overflow-hidden max-md:grid-rows-2 md:grid-cols-[5.5rem_minmax(0,1fr)_minmax(24rem,34rem)]">
       <Strip paper={paper} matches={matches} chosen={focus.chosen} onChoose={focus.choose} />
       <MatchedText
         paper={paper}
@@ -124,6 +129,7 @@ function Panel({
   shown,
   placeOf,
   older,
+  draft,
   version,
   choice,
   focus,
@@ -155,6 +161,8 @@ function Panel({
     k: () => about?.decide('keep'),
     d: () => about?.decide('decline'),
   });
+  // What is below the fold comes once the text is there.
+  const isRestDue = useDeferredValue(true, false);
   const compared = words.overlap.compared(version, sources.length, shownDay(workspace.now(), undefined));
   return (
     <div
@@ -184,10 +192,14 @@ function Panel({
         )}
         {changed !== null && older !== null && <Gone gone={changed.gone} older={older} />}
         <OnlyReported remarks={onlyReported(matches, view.remarks, placeOf)} />
-        {sources.length > 0 && (
+        {sources.length > 0 && isRestDue && (
           <Sources view={view} shown={shown} figures={figures} choosing={choosing} onChoose={choose} />
         )}
-        <Citations paper={paper} onShow={focus.show} />
+        {isRestDue && (
+          <Citations paper={paper} onShow={focus.show}>
+            <References paper={paper} draft={draft} />
+          </Citations>
+        )}
         {sources.length > 0 && (
           <footer className="text-sm text-quiet">
             <p>{compared}</p>

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { AssignmentView } from '#core/assignment/view.ts';
@@ -7,6 +8,7 @@ import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Fold } from '../../shared/controls/Fold.tsx';
 import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { Select } from '../../shared/controls/Select.tsx';
+import { droppedFiles } from '../../shared/files/dropped-files.ts';
 import { bytesOfFile } from '../../shared/files/file-bytes.ts';
 import { tellNotTaken } from '../../shared/page/notify.ts';
 import * as words from '../../words/en.ts';
@@ -130,6 +132,7 @@ function SourceRow({
 export function AddSources({ view }: { view: AssignmentView }) {
   const workspace = useWorkspace();
   const [isBusy, setBusy] = useState(false);
+  const [isOver, setOver] = useState(false);
   const scope = view.assignment.id;
   const add = async (files: readonly File[]) => {
     setBusy(true);
@@ -162,7 +165,21 @@ export function AddSources({ view }: { view: AssignmentView }) {
     else if (count !== undefined) toast.success(words.overlap.came(count));
   };
   return (
-    <div className="mt-3 flex flex-wrap items-center gap-3">
+    <div
+      data-takes-files
+      onDragEnter={() => setOver(true)}
+      onDragLeave={({ currentTarget, relatedTarget }) => {
+        if (!(relatedTarget instanceof Node && currentTarget.contains(relatedTarget))) setOver(false);
+      }}
+      onDrop={({ dataTransfer }) => {
+        setOver(false);
+        if (dataTransfer.types.includes('Files')) void droppedFiles(dataTransfer).then(add, tellNotTaken);
+      }}
+      className={clsx(
+        'mt-3 flex flex-wrap items-center gap-3 rounded-md border border-dashed p-3',
+        isOver ? 'border-accent bg-sunken' : 'border-rule-strong/60',
+      )}
+    >
       <ChooseFiles label={words.overlap.add} disabled={isBusy} onFiles={(files) => void add(files)} />
       <ChooseFiles
         label={words.overlap.addFolder}
@@ -175,7 +192,7 @@ export function AddSources({ view }: { view: AssignmentView }) {
           {words.overlap.library}
         </Button>
       )}
-      {isBusy && <span className="text-sm text-quiet">{words.overlap.fetching}</span>}
+      <span className="text-sm text-quiet">{isBusy ? words.overlap.fetching : words.overlap.dropHere}</span>
     </div>
   );
 }

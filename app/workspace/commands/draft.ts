@@ -198,6 +198,27 @@ export async function writeOnHere(workspace: Workspace, draft: Draft, content: D
   });
 }
 
+/** Changes the text of a draft that is written here, as one step; what was there is kept as a version. */
+export async function changeDraft(
+  workspace: Workspace,
+  draftId: string,
+  label: string,
+  change: (content: DraftContent) => DraftContent,
+): Promise<void> {
+  const draft = workspace.records.drafts.get(draftId);
+  const content = await workspace.bodies.load(draft?.bodyHash ?? null);
+  if (draft === undefined || content === null) return;
+  const body = await workspace.bodies.pack(change(content));
+  await workspace.run(draft.assignmentId, label, async (writing) => {
+    const known = await writing.get('drafts', draftId);
+    // It was written on in another tab meanwhile.
+    if (known === null || known.bodyHash !== draft.bodyHash) return;
+    writing.putBody(body);
+    const kept = await withVersion(workspace, writing, known, 'stretch');
+    await writing.put('drafts', { ...kept, bodyHash: body.hash, savedAt: workspace.now() });
+  });
+}
+
 /** Goes back to a version; what is there now is kept as a version of its own. */
 export function goBackTo(workspace: Workspace, draft: Draft, versionId: VersionId): Promise<void> {
   return workspace.run(draft.assignmentId, words.undo.wentBack, async (writing) => {
