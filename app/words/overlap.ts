@@ -129,6 +129,7 @@ export const overlap = {
     'quotation without citation': 'a quotation without a citation',
     'citation without year': 'a citation without a year',
     'quotation without page': 'a quotation without a page',
+    'year differs': 'another year than in the list',
   } satisfies Record<CitationFault, string>,
   references: {
     choose: 'Entries from BibTeX or CSL-JSON …',

@@ -11,6 +11,8 @@ export interface Citation extends Span {
   readonly page: string | null;
   /** The entries of a numbered list that it names. */
   readonly numbers: readonly number[];
+  /** Names that nobody lists, with what may be a page: a citation in a paper that cites by page. */
+  readonly isGuess?: boolean;
 }
 
 /** What is known of a work that a citation may lead to. */
@@ -35,6 +37,14 @@ const NAMES_BEFORE =
 /** What stands before a name and is none. */
 const BEGINS_SENTENCE =
   /^(?:As|And|But|Both|For|Here|In|Like|Since|Unlike|What|When|While|With|According to)\s+/;
+/** "Winslade 112", "Oaks and Bell 14-15". */
+const NAMES_AND_PAGE =
+  /^(?:\p{Lu}[\p{L}'’-]+(?:\s+et al\.)?(?:,?\s+(?:and|&)\s+|\s+)?){1,4},?\s*(?:pp?\.\s*)?\d{1,4}(?:[-–]\d{1,4})?$/u;
+/** What has a number behind it and is nobody. */
+const COUNTED =
+  /^(?:Act|Appendix|Box|Chapter|Chart|Day|Eqs?|Equation|Experiment|Figs?|Figures?|Group|Item|Lines?|Map|Note|Page|Part|Plate|Question|Room|Rows?|Sample|Scene|Sect(?:ion)?|Site|Stage|Steps?|Still|Stud(?:y|ies)|Tables?|Unit|Vol(?:ume)?|Weeks?|Year|January|February|March|April|May|June|July|August|September|October|November|December)\b/u;
+/** As plain text marks italics. */
+const EMPHASIS = /[*_]/g;
 const LONGEST_NAMES = 90;
 const MOST_IN_RANGE = 40;
 
@@ -75,7 +85,7 @@ export function citationsIn(text: string, known: readonly string[]): Citation[] 
     while (sentence < sentences.length - 1 && sentences[sentence].to <= index) sentence++;
     const before = text.slice(sentences[sentence]?.from ?? 0, index);
     for (const piece of inside.split(';')) {
-      const citation = inRound(piece.trim(), before, known);
+      const citation = inRound(piece.replace(EMPHASIS, '').trim(), before, known);
       if (citation !== null) found.push({ from: index, to: index + whole.length, ...citation });
     }
   }
@@ -108,6 +118,8 @@ function inRound(
   const names = namesInPiece(page === null ? piece : piece.slice(0, page.index));
   const isKnown = names.some((name) => known.includes(name));
   if (isKnown) return named(names, null, page?.[1] ?? null);
+  if (page !== null && names.length > 0 && NAMES_AND_PAGE.test(piece) && !COUNTED.test(piece))
+    return { ...named(names, null, page[1]), isGuess: true };
   // A page alone goes with who is named in the sentence.
   if (page === null || page.index > 0) return null;
   const inSentence = namesWithin(before, known);

@@ -17,16 +17,23 @@ export type CitationFault =
   | 'listed, not cited'
   | 'quotation without citation'
   | 'citation without year'
-  | 'quotation without page';
+  | 'quotation without page'
+  | 'year differs';
 
 /** One of them, and where. */
 interface CitationFinding {
   readonly fault: CitationFault;
   readonly place: Span;
+  /** What the list has instead, where it has; else ''. */
+  readonly beside: string;
 }
 
 /** A word that may be a family name: one without its possessive. */
 const NAME = /\p{Lu}[\p{L}-]+/gu;
+/** Works without authors are cited by the first word of their title, if it is long enough to be told. */
+const SHORTEST_TITLE = 5;
+/** Who was named with a year just before is named without it then. */
+const JUST_BEFORE = 300;
 /** Fewer quoted words are a term or a title, and want no citation. */
 const LEAST_QUOTED = 5;
 
@@ -42,7 +49,11 @@ function styleOf(citations: readonly Citation[]): CitingStyle {
 /** The citations in the running text of a paper. */
 export function citedIn({ text }: Paper, list: ReferenceList | null): Citation[] {
   const known = [...new Set((list?.entries ?? []).flatMap(({ names }) => names))];
-  return citationsIn(text, known).filter(({ from }) => list === null || from < list.from || from >= list.to);
+  const all = citationsIn(text, known).filter(
+    ({ from }) => list === null || from < list.from || from >= list.to,
+  );
+  const sure = all.filter(({ isGuess }) => isGuess !== true);
+  return styleOf(sure) === 'author-page' ? all : sure;
 }
 
 /** The style that a paper names its sources in. */
@@ -56,7 +67,9 @@ const isSameYear = (x: string | null, y: string | null) =>
 /** Whether a citation leads to an entry: by its number, or by a name and no other year. */
 export function leadsToEntry({ names, numbers, year }: Citation, entry: Reference): boolean {
   if (numbers.length > 0) return entry.number !== null && numbers.includes(entry.number);
-  return entry.names.some((name) => names.includes(name)) && isSameYear(year, entry.year);
+  const isCitedAs = (name: string) =>
+    names.some((one) => one === name || (one.length >= SHORTEST_TITLE && name.startsWith(`${one} `)));
+  return entry.names.some(isCitedAs) && isSameYear(year, entry.year);
 }
 
 /** For each entry where one of its names first stands in the running text; null where none does. */
@@ -83,24 +96,41 @@ export interface CitationsLookedOver {
   readonly findings: readonly CitationFinding[];
 }
 
-/** What may be wrong with the citations of a paper, and how many there are. */
-export function lookOverCitations(paper: Paper): CitationsLookedOver {
+/**
+ * What may be wrong with the citations of a paper, and how many there are.
+ * @param given how the paper cites, where that is known; null: as it shows itself
+ */
+export function lookOverCitations(paper: Paper, given: CitingStyle | null = null): CitationsLookedOver {
   const { text } = paper;
   const list = referenceListOf(paper);
   const entries = list?.entries ?? [];
   const citations = citedIn(paper, list);
-  const style = styleOf(citations);
+  const style = given ?? styleOf(citations);
   const found: CitationFinding[] = [];
-  const put = (fault: CitationFault, { from, to }: Span) => found.push({ fault, place: { from, to } });
+  const put = (fault: CitationFault, { from, to }: Span, beside = '') =>
+    found.push({ fault, place: { from, to }, beside });
+  // A work that is cited with another year is cited.
+  const misdated = new Set<Reference>();
   for (const citation of citations) {
-    if (list !== null && !entries.some((entry) => leadsToEntry(citation, entry)))
-      put('cited, not listed', citation);
-    if (style === 'author-date' && citation.numbers.length === 0 && citation.year === null)
+    if (list !== null && !entries.some((entry) => leadsToEntry(citation, entry))) {
+      const named = entries.filter((entry) => leadsToEntry({ ...citation, year: null }, entry));
+      for (const entry of named) misdated.add(entry);
+      if (named.length === 0) put('cited, not listed', citation);
+      else put('year differs', citation, named.map(({ year }) => year ?? '').join(', '));
+    }
+    const isDatedBefore = citations.some(
+      ({ year, names, to }) =>
+        year !== null &&
+        to <= citation.from &&
+        citation.from - to < JUST_BEFORE &&
+        names.some((name) => citation.names.includes(name)),
+    );
+    if (style === 'author-date' && citation.numbers.length === 0 && citation.year === null && !isDatedBefore)
       put('citation without year', citation);
   }
   const mentions = mentionsOf(list === null ? text : text.slice(0, list.from), entries);
   entries.forEach((entry, i) => {
-    if (citations.some((citation) => leadsToEntry(citation, entry))) return;
+    if (misdated.has(entry) || citations.some((citation) => leadsToEntry(citation, entry))) return;
     const mention = mentions[i];
     if (mention === null) put('listed, not cited', entry);
     else if (style === 'author-date') put('citation without year', mention);

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import type { FileHash } from '../model/ids.ts';
 import type { DraftContent } from '../model/work.ts';
-import { paperOf, type Block, type Paper } from './paper.ts';
+import { paperOf, type Block, type CellPlace, type Paper } from './paper.ts';
 
 /** A run of characters of one look. */
 export interface Run {
@@ -179,12 +179,26 @@ export function richBlocksOf(content: DraftContent): RichBlock[] {
   return blocks;
 }
 
+/** A block of words, and the cell that it stands in. */
+type WordedBlock = TextBlock & { readonly cell?: CellPlace };
+
 /** The blocks with words, those in tables and under pictures among them, and the footnotes behind all. */
-function wordedBlocks(blocks: readonly RichBlock[]): TextBlock[] {
+function wordedBlocks(blocks: readonly RichBlock[]): WordedBlock[] {
   const notes: TextBlock[] = [];
-  const flat = (list: readonly RichBlock[]): TextBlock[] =>
-    list.flatMap((block): TextBlock[] => {
-      if (block.kind === 'rows') return block.rows.flatMap((row) => row.flatMap((cell) => flat(cell.blocks)));
+  let tables = 0;
+  const flat = (list: readonly RichBlock[]): WordedBlock[] =>
+    list.flatMap((block): WordedBlock[] => {
+      if (block.kind === 'rows') {
+        const table = tables++;
+        return block.rows.flatMap((cells, row) => {
+          let across = 0;
+          return cells.flatMap((one) => {
+            const cell = { table, row, column: across };
+            across += one.across;
+            return flat(one.blocks).map((inside) => ({ cell, ...inside }));
+          });
+        });
+      }
       for (const { note } of block.runs)
         if (note !== undefined)
           notes.push({ kind: 'paragraph', level: 0, runs: [{ text: note, bold: false, italic: false }] });
@@ -210,6 +224,8 @@ export function paperOfDraft(content: DraftContent): Paper {
       kind: block.kind === 'quote' ? 'paragraph' : block.kind,
       level: block.kind === 'heading' ? block.level : 0,
       text: textOf(block),
+      ...(block.kind === 'quote' ? { quoted: true } : {}),
+      ...(block.cell === undefined ? {} : { cell: block.cell }),
     })),
   );
 }

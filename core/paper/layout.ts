@@ -66,14 +66,14 @@ export interface LayoutPicture {
 export function layoutOfPaper({ text, blocks, starts }: Paper): Layout {
   return {
     text,
-    blocks: blocks.map(({ kind, level, text: own }, i) => ({
+    blocks: blocks.map(({ kind, level, text: own, cell = null }, i) => ({
       kind,
       level,
       ordered: false,
       from: starts[i],
       to: starts[i] + own.length,
       styles: [],
-      cell: null,
+      cell,
       picture: null,
     })),
     changes: [],
@@ -129,7 +129,8 @@ export function paperOfLayout(layout: Layout, state: LayoutState): Paper {
     keptBlocks(layout, state).map(({ block, text }): Block => {
       const kind = block.kind === 'picture' || block.kind === 'footnote' ? 'paragraph' : block.kind;
       const quoted = block.quoted === true && kind === 'paragraph' ? { quoted: true } : {};
-      return { kind, level: kind === 'heading' ? block.level : 0, text, ...quoted };
+      const cell = block.cell === null ? {} : { cell: block.cell };
+      return { kind, level: kind === 'heading' ? block.level : 0, text, ...quoted, ...cell };
     }),
   );
 }

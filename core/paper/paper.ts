@@ -8,6 +8,15 @@ export interface Block {
   readonly text: string;
   /** It is set off from the rest as a quotation. */
   readonly quoted?: boolean;
+  /** Where in a table it stands; tables are counted through the paper. */
+  readonly cell?: CellPlace;
+}
+
+/** A cell of a table, all counted from 0. */
+export interface CellPlace {
+  readonly table: number;
+  readonly row: number;
+  readonly column: number;
 }
 
 /** A paper as text: its blocks, and all of them joined by line feeds. Offsets are UTF-16 units of `text`. */

@@ -1,9 +1,4 @@
-/** A cell of a table, counted from 0; tables are counted through the whole text. */
-interface CellPlace {
-  readonly table: number;
-  readonly row: number;
-  readonly column: number;
-}
+import type { CellPlace } from '#core/paper/paper.ts';
 
 /** Where in the tables of a text its reader is; a table may stand in a cell of another. */
 export class TablePlaces {
