@@ -19,6 +19,21 @@ function copyPdfAssets(): Plugin {
   };
 }
 
+/** Dictionaries, which are looked into once a draft is looked over. */
+const DICTIONARIES = { en: 'dictionary-en', 'en-gb': 'dictionary-en-gb' };
+
+function copyDictionaries(): Plugin {
+  return {
+    name: 'copy-dictionaries',
+    writeBundle({ dir = '' }) {
+      const root = join(import.meta.dirname, 'node_modules');
+      for (const [name, from] of Object.entries(DICTIONARIES))
+        for (const ending of ['aff', 'dic'])
+          cpSync(join(root, from, `index.${ending}`), join(dir, 'dictionaries', `${name}.${ending}`));
+    },
+  };
+}
+
 /** pdfkit reads pictures with transparency by an inflater of our own: see there. */
 function inflateHere(): Plugin {
   return {
@@ -38,6 +53,7 @@ export default defineConfig({
     react(),
     tailwind(),
     copyPdfAssets(),
+    copyDictionaries(),
     // The application itself is kept in the browser, so that it opens and works while the server doesn't answer.
     VitePWA({
       registerType: 'autoUpdate',
@@ -58,6 +74,7 @@ export default defineConfig({
         globPatterns: [
           '**/*.{html,js,mjs,css,svg,woff2,woff,model}',
           'pdf/standard_fonts/*',
+          'dictionaries/*',
           'pdf/wasm/*',
           'pdf/iccs/*',
         ],

@@ -17,6 +17,7 @@ export default defineConfig({
         'bench-reading': 'bench/reading.ts',
         'bench-words': 'bench/words.ts',
         'bench-overlap': 'bench/overlap.ts',
+        'bench-looking': 'bench/looking.ts',
         'bench-growth': 'bench/growth.ts',
         'bench-following': 'bench/following.ts',
         'bench-planning': 'bench/planning.ts',

@@ -257,3 +257,38 @@ test('overlap tells what a draft shares with sources, and leaves out what can’
     rmSync(folder, { recursive: true });
   }
 });
+
+test('check tells what a careful reader would look at again', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'juncture-check-'));
+  const file = (name: string, text: string) => {
+    writeFileSync(join(folder, name), text);
+    return join(folder, name);
+  };
+  const marked = file(
+    'marked.md',
+    'The depth was 12 cm in March. In April the well beside the ditch gave a depth of 9 cm.',
+  );
+  const draft = file(
+    'draft.md',
+    'The depth was 120 mm in March. In April the the well beside the ditch gave a depth of 9 cm.',
+  );
+  const brief = file('brief.txt', 'Write at least 900 words. Keep it under 600 words.');
+  const { status, stdout } = juncture('check', draft, '--brief', brief, '--marked', marked);
+  expect(status).toBe(0);
+  const lines = JSON.parse(stdout) as { kind: string; place: { start: number; end: number } | null }[];
+  expect(lines.map(({ kind }) => kind)).toEqual([
+    'brief contradicts itself',
+    'asked: words',
+    'changed here, not there',
+    'repeated word',
+  ]);
+  const { text } = JSON.parse(juncture('inspect', '--text', draft).stdout) as { text: string };
+  const said = (kind: string) => lines.find((line) => line.kind === kind)?.place ?? { start: 0, end: 0 };
+  const at = said('repeated word');
+  expect(text.slice(at.start, at.end)).toBe('the the');
+  expect(juncture('check', draft, '--style', 'by ear').stderr).toContain('--style is one of author-date');
+  const none = juncture('check', draft, '--marked', join(folder, 'none.pdf'));
+  expect(none.status).toBe(1);
+  expect(none.stderr).toContain('none.pdf: there is no such file');
+  rmSync(folder, { recursive: true });
+});

@@ -106,12 +106,15 @@ async function at<Value>(path: string, work: () => Promise<Value>): Promise<Valu
   }
 }
 
-function paperIn(path: string): Promise<Paper> {
+export function paperIn(path: string): Promise<Paper> {
   return at(path, async () => (await readPaper(await bytesOf(path), null)).paper);
 }
 
 /** The marks in a file, and the text of its own that they hang in; null where they are about the older text itself. */
-function marksIn(path: string, older: string): Promise<{ marks: readonly Mark[]; text: string | null }> {
+export function marksIn(
+  path: string,
+  older: string,
+): Promise<{ marks: readonly Mark[]; text: string | null }> {
   return at(path, async () => {
     const bytes = await bytesOf(path);
     const { kind } = recogniseNamed(bytes, path);

@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { UnreadableFile, type UnreadableReason } from '#formats/unreadable.ts';
 import { UnreadableCourse } from '#formats/course/read-course.ts';
+import { checkOf } from './check.ts';
 import { AtFile, compare, follow } from './follow.ts';
 import { exportMarked, UnknownExport } from './export.ts';
 import { grade } from './grade.ts';
@@ -17,6 +18,7 @@ const USAGE = `usage: juncture inspect FILE [--text] [--onto PAPER] [--password 
        juncture compare OLD NEW
        juncture follow OLD NEW REMARKS
        juncture plan FILE.json
+       juncture check DRAFT [--brief FILE] [--style STYLE] [--marked FILE]
        juncture overlap DRAFT SOURCE... [--min-words N] [--about FILE.json]
        juncture export FILE [--remarks FILE] [--password WORD] OUT`;
 
@@ -85,6 +87,9 @@ function argumentsGiven() {
         password: { type: 'string' },
         'min-words': { type: 'string' },
         about: { type: 'string' },
+        brief: { type: 'string' },
+        style: { type: 'string' },
+        marked: { type: 'string' },
       },
     });
   } catch (error) {
@@ -97,6 +102,7 @@ function argumentsGiven() {
 
 /** How many files each command takes; more where it takes any number of them. */
 const FILES: Readonly<Record<string, number | 'two and more'>> = {
+  check: 1,
   overlap: 'two and more',
   inspect: 1,
   grade: 1,
@@ -114,6 +120,9 @@ interface Options {
   readonly password: string | null;
   readonly minWords: string | null;
   readonly about: string | null;
+  readonly brief: string | null;
+  readonly style: string | null;
+  readonly marked: string | null;
 }
 
 /** What a command prints. */
@@ -131,6 +140,8 @@ async function outputOf(command: string, files: readonly string[], options: Opti
       return compare(first, second);
     case 'follow':
       return follow(first, second, third);
+    case 'check':
+      return checkOf(first, options);
     case 'overlap': {
       const { overlap, leftOut } = await overlapOfFiles(first, files.slice(1), options);
       for (const { path, why } of leftOut) console.error(`${path}: ${sentenceFor(why)}; it is left out`);
@@ -169,6 +180,9 @@ async function run(): Promise<number> {
       password: values.password ?? null,
       minWords: values['min-words'] ?? null,
       about: values.about ?? null,
+      brief: values.brief ?? null,
+      style: values.style ?? null,
+      marked: values.marked ?? null,
     });
     process.stdout.write(`${JSON.stringify(output, null, 2)}\n`);
     return 0;

@@ -5,7 +5,7 @@ import * as v from 'valibot';
 import { promisePlaces, type PromisePlace } from '#core/model/promises.ts';
 import { Change } from '#core/model/remark.ts';
 import type { Stance } from '#core/model/work.ts';
-import { decodeModel } from '#core/saying/model.ts';
+import { decodeModel, type SayingModel } from '#core/saying/model.ts';
 import { says } from '#core/saying/says.ts';
 import { taskFor } from '#core/saying/task-wording.ts';
 
@@ -44,13 +44,18 @@ function modelFile(from = import.meta.dirname): string {
   return modelFile(dirname(from));
 }
 
+/** What tells remarks apart. */
+export async function sayingModel(): Promise<SayingModel> {
+  return decodeModel(await readFile(modelFile()));
+}
+
 /**
  * What the remarks in a file of JSON say, in their order.
  * @throws UnreadableRemarks where it is no list of remarks; what the file system throws
  */
 export async function sayings(path: string): Promise<Told[]> {
   const remarks = given(await readFile(path, 'utf8'));
-  const model = decodeModel(await readFile(modelFile()));
+  const model = await sayingModel();
   return remarks.map((remark) => {
     const saying = says(remark, model);
     const { stance, callsForChange, hint, promise, points } = saying;

@@ -16,6 +16,7 @@ export { marks, terms } from './marks.ts';
 export { deciding } from './decide.ts';
 export { plan, week } from './plan.ts';
 export { check } from './check.ts';
+export { look } from './look.ts';
 export { send, response } from './send.ts';
 export { language, preview, receiptSheet } from './files.ts';
 export { asks } from './ask.ts';

@@ -1,3 +1,6 @@
+import type { LookedOver } from '#core/look/look-over.ts';
+import type { sinceMarked } from '#core/look/since-marked.ts';
+import type { CitingStyle } from '#core/model/look.ts';
 import type { WorkListed } from '#core/citations/work-listed.ts';
 import type { Choosable } from '#core/plan/problem.ts';
 import type { Placement, TaskBlock } from '#core/plan/place.ts';
@@ -182,4 +185,21 @@ export interface OverlapWorker {
   howSet(paper: Paper, places: readonly TextSpan[]): HowSet[];
   /** Both sides of a match, with what differs. @param place in the source */
   sides(id: string, draft: string, place: TextSpan): Sides;
+}
+
+/** What else is held against a draft: the version that was marked, and what its remarks are about. */
+interface MarkedBeside {
+  readonly paper: Paper;
+  readonly struck: Parameters<typeof sinceMarked>[2];
+}
+
+export interface LookWorker {
+  /** @param marked null where nothing was marked */
+  lookOver(
+    paper: Paper,
+    how: { readonly style: CitingStyle | null; readonly ownWords: readonly string[] },
+    marked: MarkedBeside | null,
+  ): Promise<LookedOver>;
+  /** What may be meant by a word that no dictionary has. */
+  suggests(word: string): Promise<readonly string[]>;
 }

@@ -92,6 +92,22 @@ export function citationsIn(text: string, known: readonly string[]): Citation[] 
   return found.sort((x, y) => x.from - y.from);
 }
 
+const ROUND_NUMBERS = /\((\d{1,3}(?:\s*[-–,]\s*\d{1,3})*)\)/g;
+
+/**
+ * Citations by number in round brackets, as some lists are cited: "(1, 3-5)".
+ * @param most the highest number that may be meant
+ */
+export function numbersInRound(text: string, most: number): Citation[] {
+  return [...text.matchAll(ROUND_NUMBERS)].flatMap(({ 0: whole, 1: list, index }) => {
+    const numbers = numbersIn(list);
+    const mayBe = numbers.every((number) => number >= 1 && number <= most);
+    return mayBe
+      ? [{ from: index, to: index + whole.length, names: [], year: null, page: null, numbers }]
+      : [];
+  });
+}
+
 /** One of the works that a bracket names; null for what is none. */
 function inRound(
   piece: string,

@@ -1,5 +1,6 @@
 import type { Paper } from '../paper/paper.ts';
-import { citingStyleOf, type CitingStyle } from './findings.ts';
+import type { CitingStyle } from '../model/look.ts';
+import { citingStyleOf } from './findings.ts';
 import { referenceListOf } from './references.ts';
 import type { WorkListed, WorkName } from './work-listed.ts';
 

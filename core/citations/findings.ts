@@ -1,15 +1,14 @@
+import type { CitingStyle } from '../model/look.ts';
 import type { Paper } from '../paper/paper.ts';
+import { firstOf } from '../text/ascending.ts';
 import { foldedText, placesOfWords } from '../text/find.ts';
 import { sentenceSpans } from '../text/sentences.ts';
 import type { Span } from '../text/span.ts';
 import { countWords } from '../text/words.ts';
-import { citationsIn, standsWith, type Citation } from './cited.ts';
+import { citationsIn, numbersInRound, standsWith, type Citation } from './cited.ts';
 import { foldedWords } from './names.ts';
 import { quotedSpans, setOffBlocks } from './quoted.ts';
 import { referenceListOf, type Reference, type ReferenceList } from './references.ts';
-
-/** How a paper names its sources. */
-export type CitingStyle = 'author-date' | 'author-page' | 'numeric';
 
 /** What may be wrong with what a paper cites and lists (computation.md 6). */
 export type CitationFault =
@@ -34,6 +33,13 @@ const NAME = /\p{Lu}[\p{L}-]+/gu;
 const SHORTEST_TITLE = 5;
 /** Who was named with a year just before is named without it then. */
 const JUST_BEFORE = 300;
+/** A number that is so much higher than the last of the list is no slip of who cites, but something else in brackets. */
+const MOST_BEYOND = 9;
+/** What is said in brackets right behind a quotation tells where it is from, if only "(interview 2)". */
+const TOLD_BEHIND = /^["”’»]*\s*\([^()]*\p{L}{3}/u;
+/** No citation is longer, and no more of them stand beside a quotation. */
+const LONGEST_CITATION = 200;
+const MOST_BESIDE = 60;
 /** Fewer quoted words are a term or a title, and want no citation. */
 const LEAST_QUOTED = 5;
 
@@ -49,9 +55,13 @@ function styleOf(citations: readonly Citation[]): CitingStyle {
 /** The citations in the running text of a paper. */
 export function citedIn({ text }: Paper, list: ReferenceList | null): Citation[] {
   const known = [...new Set((list?.entries ?? []).flatMap(({ names }) => names))];
-  const all = citationsIn(text, known).filter(
-    ({ from }) => list === null || from < list.from || from >= list.to,
-  );
+  const inText = ({ from }: Span) => list === null || from < list.from || from >= list.to;
+  const all = citationsIn(text, known).filter(inText);
+  const last = Math.max(0, ...(list?.entries ?? []).map(({ number }) => number ?? 0));
+  if (last > 0 && all.every(({ numbers }) => numbers.length === 0)) {
+    const numbered = numbersInRound(text, last + MOST_BEYOND).filter(inText);
+    if (numbered.length > 0) return numbered;
+  }
   const sure = all.filter(({ isGuess }) => isGuess !== true);
   return styleOf(sure) === 'author-page' ? all : sure;
 }
@@ -128,9 +138,12 @@ export function lookOverCitations(paper: Paper, given: CitingStyle | null = null
     if (style === 'author-date' && citation.numbers.length === 0 && citation.year === null && !isDatedBefore)
       put('citation without year', citation);
   }
-  const mentions = mentionsOf(list === null ? text : text.slice(0, list.from), entries);
-  entries.forEach((entry, i) => {
-    if (misdated.has(entry) || citations.some((citation) => leadsToEntry(citation, entry))) return;
+  const uncited = entries.filter(
+    (entry) => !misdated.has(entry) && !citations.some((citation) => leadsToEntry(citation, entry)),
+  );
+  const mentions =
+    uncited.length === 0 ? [] : mentionsOf(list === null ? text : text.slice(0, list.from), uncited);
+  uncited.forEach((entry, i) => {
     const mention = mentions[i];
     if (mention === null) put('listed, not cited', entry);
     else if (style === 'author-date') put('citation without year', mention);
@@ -140,12 +153,22 @@ export function lookOverCitations(paper: Paper, given: CitingStyle | null = null
   for (const quotation of quotations) {
     const isInList = list !== null && quotation.from >= list.from && quotation.to <= list.to;
     if (isInList || countWords(text.slice(quotation.from, quotation.to)) < LEAST_QUOTED) continue;
-    const around = sentences.filter(({ from, to }) => from <= quotation.to && to >= quotation.from);
+    const first = Math.max(
+      0,
+      firstOf(sentences, (one) => one.to, quotation.from),
+    );
+    let last = first;
+    while (last + 1 < sentences.length && sentences[last + 1].from <= quotation.to) last++;
+    const around = sentences.slice(first, last + 1);
     const from = Math.min(quotation.from, ...around.map((one) => one.from));
     const to = Math.max(quotation.to, ...around.map((one) => one.to));
-    const beside = citations.filter((citation) => standsWith(citation, { from, to }, text));
-    if (beside.length === 0) put('quotation without citation', quotation);
-    else if (style === 'author-page' && beside.every(({ page }) => page === null))
+    const beside = citations
+      .slice(firstOf(citations, (one) => one.from, from - LONGEST_CITATION))
+      .slice(0, MOST_BESIDE)
+      .filter((citation) => standsWith(citation, { from, to }, text));
+    if (beside.length === 0) {
+      if (!TOLD_BEHIND.test(text.slice(quotation.to))) put('quotation without citation', quotation);
+    } else if (style === 'author-page' && beside.every(({ page }) => page === null))
       put('quotation without page', quotation);
   }
   found.sort((x, y) => x.place.from - y.place.from || x.place.to - y.place.to);

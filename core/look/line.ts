@@ -2,6 +2,7 @@ import type { Span } from '../text/span.ts';
 
 /** What a line of the last look may be about, the weightiest first. */
 export const lookKinds = [
+  'no answer',
   'changed here, not there',
   'struck, still elsewhere',
   'cited, not listed',
@@ -38,3 +39,10 @@ export interface LookLine {
 export function lineAt(kind: LookKind, text: string, place: Span, beside = ''): LookLine {
   return { kind, place, words: text.slice(place.from, place.to), beside, also: [] };
 }
+
+/** What a line is known by while the text around it changes: the same words with the same fault are the same line. */
+export const lineKey = ({ kind, words, beside }: LookLine) =>
+  `${kind}/${words.slice(0, KEY_UNITS)}/${beside.slice(0, KEY_UNITS)}`;
+
+/** So much of a passage tells it from others. */
+const KEY_UNITS = 80;

@@ -1,9 +1,11 @@
-import { lookOverCitations, type CitingStyle } from '../citations/findings.ts';
+import { lookOverCitations } from '../citations/findings.ts';
 import { referenceListOf } from '../citations/references.ts';
+import type { CitingStyle } from '../model/look.ts';
 import type { Paper } from '../paper/paper.ts';
 import { lineAt, lookKinds, type LookLine } from './line.ts';
 import { slipsIn, type Slip } from './mechanics.ts';
-import { numberedLines } from './numbered.ts';
+import { captionsOf, numberedLines } from './numbered.ts';
+import type { Counts } from './requirement.ts';
 import { isKnown, misspelt, spelt } from './spelling.ts';
 import type { Speller } from './speller.ts';
 import { tableLines } from './tables.ts';
@@ -15,6 +17,8 @@ export interface LookedOver {
   readonly lines: readonly LookLine[];
   /** The text is in a language that there is no dictionary for: spelling was not looked at. */
   readonly otherLanguage: boolean;
+  /** What requirements are held against. */
+  readonly counts: Counts;
 }
 
 const rank = new Map(lookKinds.map((kind, i) => [kind, i]));
@@ -33,7 +37,9 @@ export function byWeight(lines: readonly LookLine[]): LookLine[] {
 export class LastLook {
   private slips = new Map<string, readonly Slip[]>();
   private words = new Map<string, ReturnType<typeof spelt>>();
+  private ownWords: ReadonlySet<string> = new Set();
   private readonly known = new Map<string, boolean>();
+  private readonly suggested = new Map<string, readonly string[]>();
 
   /** @param speller null: spelling is not looked at */
   constructor(private readonly speller: Speller | null) {}
@@ -41,14 +47,17 @@ export class LastLook {
   private knows(word: string): boolean {
     const before = this.known.get(word);
     if (before !== undefined) return before;
-    const found = this.speller === null || isKnown(word, this.speller);
+    const found = this.speller === null || this.ownWords.has(word) || isKnown(word, this.speller);
     this.known.set(word, found);
     return found;
   }
 
-  /** A word is the student's own from now on. */
-  accept(words: Iterable<string>): void {
-    for (const word of words) this.known.set(word.toLowerCase(), true);
+  /** Words that are the student's own; those that were before and are not among them any more are none. */
+  own(words: readonly string[]): void {
+    const next = new Set(words);
+    if (next.size === this.ownWords.size && words.every((word) => this.ownWords.has(word))) return;
+    this.ownWords = next;
+    this.known.clear();
   }
 
   /** @param style how the paper cites; null: as it shows itself */
@@ -76,7 +85,7 @@ export class LastLook {
     this.slips = slips;
     this.words = words;
     const isKnownWord = (word: string) => this.knows(word);
-    const { unknown, otherLanguage } = misspelt(spelled, isKnownWord);
+    const { unknown, otherLanguage } = misspelt(spelled, isKnownWord, (word) => this.suggests(word));
     for (const [word, [first, ...also]] of unknown)
       lines.push({ ...lineAt('spelling', text, first, word), also });
     if (!otherLanguage)
@@ -85,12 +94,22 @@ export class LastLook {
     const { findings } = lookOverCitations(paper, style);
     lines.push(...findings.map(({ fault, place, beside }) => lineAt(fault, text, place, beside)));
     lines.push(...numberedLines(paper), ...tableLines(paper));
+    const captions = captionsOf(paper);
+    const counts: Counts = {
+      figures: captions.filter(({ kind }) => kind === 'figure').length,
+      tables: captions.filter(({ kind }) => kind === 'table').length,
+      uncited: findings.filter(({ fault }) => fault === 'quotation without citation').length,
+    };
     lines.sort((x, y) => x.place.from - y.place.from || x.place.to - y.place.to);
-    return { lines, otherLanguage };
+    return { lines, otherLanguage, counts };
   }
 
   /** What may be meant by a word that no dictionary has. */
-  suggests(word: string): string[] {
-    return this.speller?.suggests(word) ?? [];
+  suggests(word: string): readonly string[] {
+    const before = this.suggested.get(word);
+    if (before !== undefined) return before;
+    const found = this.speller?.suggests(word) ?? [];
+    this.suggested.set(word, found);
+    return found;
   }
 }

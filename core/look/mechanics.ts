@@ -6,9 +6,10 @@ export interface Slip extends Span {
 }
 
 const TWICE = /(?<![\p{L}\p{N}'’-])(\p{L}[\p{L}'’]*)(?:\s+\1)+(?![\p{L}\p{N}'’-])/giu;
-/** Words that stand twice in good sentences: "had had", "gave her her book", "what it is is". */
+/** Words that stand twice in good sentences: "had had", "gave her her book", "in May may". */
 const MAY_REPEAT = new Set([
   'had',
+  'may',
   'her',
   'is',
   'do',

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import type { Requirement } from '../model/look.ts';
 import { paperOf, type Block } from '../paper/paper.ts';
 import briefs from './planted/briefs.json' with { type: 'json' };
-import { asksOf, contradicting, metBy, requirementsIn, type Requirement } from './requirement.ts';
+import { asksOf, contradicting, metBy, requirementsIn } from './requirement.ts';
 
 const told = (asks: { readonly kind: string }) =>
   JSON.stringify(

@@ -1,24 +1,9 @@
 import { referenceListOf } from '../citations/references.ts';
+import type { Requirement } from '../model/look.ts';
 import type { Paper } from '../paper/paper.ts';
 import { sentenceSpans, sentencesOf } from '../text/sentences.ts';
 import type { Span } from '../text/span.ts';
 import { countWords } from '../text/words.ts';
-
-/** Something that a brief asks of a text and that can be counted or looked for. */
-export type Requirement =
-  | {
-      readonly kind: 'words';
-      readonly min: number | null;
-      readonly max: number | null;
-      /** Counted without the list of references. */
-      readonly withoutReferences: boolean;
-    }
-  | { readonly kind: 'pages'; readonly min: number | null; readonly max: number | null }
-  | { readonly kind: 'sources' | 'figures' | 'tables' | 'sentences'; readonly min: number }
-  | { readonly kind: 'section'; readonly name: string }
-  | { readonly kind: 'title block' }
-  | { readonly kind: 'file types'; readonly types: readonly string[] }
-  | { readonly kind: 'quotations cited' };
 
 /** What a brief asks, and the sentence that says so. */
 export interface ReadRequirement extends Span {
@@ -263,15 +248,15 @@ function hasSection({ blocks }: Paper, name: string): boolean {
   });
 }
 
-/**
- * Whether a paper meets a requirement.
- * @param counts figures and tables of the paper, and how many works it lists (null: it has no list)
- */
-export function metBy(
-  paper: Paper,
-  asks: Requirement,
-  counts: { readonly figures: number; readonly tables: number; readonly uncited: number },
-): Met {
+/** What was counted in a paper while it was looked over: captions of each kind, and quotations without a citation. */
+export interface Counts {
+  readonly figures: number;
+  readonly tables: number;
+  readonly uncited: number;
+}
+
+/** Whether a paper meets a requirement. */
+export function metBy(paper: Paper, asks: Requirement, counts: Counts): Met {
   const list = referenceListOf(paper);
   const least = (count: number, min: number): Met => ({ met: count >= min, count });
   switch (asks.kind) {
@@ -304,4 +289,35 @@ export function metBy(
     case 'quotations cited':
       return { met: counts.uncited === 0, count: counts.uncited };
   }
+}
+
+/** What a brief seems to ask, with the sentence that says so. */
+export interface ProposedRequirement {
+  readonly asks: Requirement;
+  readonly sentence: string;
+}
+
+/**
+ * What a brief asks that was neither taken nor refused, and that the course doesn't state by itself.
+ * @param stated what the course states in figures
+ */
+export function proposedBy(
+  brief: string,
+  stated: {
+    readonly wordsMin: number | null;
+    readonly wordsMax: number | null;
+    readonly fileTypes: readonly string[];
+  },
+  { asked, notAsked }: { readonly asked: readonly Requirement[]; readonly notAsked: readonly string[] },
+): ProposedRequirement[] {
+  const taken = new Set(asked.map((asks) => JSON.stringify(asks)));
+  const isStated = (asks: Requirement) =>
+    (asks.kind === 'words' && asks.min === stated.wordsMin && asks.max === stated.wordsMax) ||
+    (asks.kind === 'file types' && stated.fileTypes.length > 0);
+  return requirementsIn(brief)
+    .map(({ from, to, asks }) => ({ asks, sentence: brief.slice(from, to) }))
+    .filter(
+      ({ asks, sentence }) =>
+        !taken.has(JSON.stringify(asks)) && !isStated(asks) && !notAsked.includes(sentence),
+    );
 }

@@ -1,5 +1,6 @@
 import type { LookLine } from './line.ts';
-import type { Met, Requirement } from './requirement.ts';
+import type { Requirement } from '../model/look.ts';
+import type { Met } from './requirement.ts';
 
 /** The sentences of the last look, for the interface and the command line alike. */
 
@@ -12,6 +13,8 @@ const MOST_SHOWN = 70;
 export function saidOf({ kind, words, beside, also }: LookLine): string {
   const times = also.length === 0 ? '' : `, ${also.length + 1} times`;
   switch (kind) {
+    case 'no answer':
+      return `Nothing near here answers ${quoted(beside)}.`;
     case 'changed here, not there':
       return `${quoted(words)} stands here still${times}; elsewhere you made it ${quoted(beside)}.`;
     case 'struck, still elsewhere':

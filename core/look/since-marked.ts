@@ -29,7 +29,7 @@ const SHORTEST = 5;
 const MOST_PLACES = 12;
 
 /** What remarks that call for a change are about, where it is a pattern and no single passage. */
-export function struckBy(remarks: readonly Remark[]): Struck[] {
+export function struckBy(remarks: readonly Pick<Remark, 'text' | 'kind' | 'change' | 'targets'>[]): Struck[] {
   const found = new Map<string, Struck>();
   for (const remark of remarks) {
     const suggested = suggestedWording(remark);
@@ -43,10 +43,23 @@ export function struckBy(remarks: readonly Remark[]): Struck[] {
   return [...found.values()];
 }
 
+/** Stems are worked out once a word: a long draft is gone through at each change. */
+const stems = new Map<string, string>();
+const MOST_STEMS = 50_000;
+
+function stemOf(word: string): string {
+  const known = stems.get(word);
+  if (known !== undefined) return known;
+  if (stems.size >= MOST_STEMS) stems.clear();
+  const found = stemsOf(word)[0] ?? wordKey(word);
+  stems.set(word, found);
+  return found;
+}
+
 /** The words of a text one by one, with what they are compared by: the stem of a word, of a short one its letters. */
 function keyed(text: string): { readonly key: string; readonly at: Span }[] {
   return [...text.matchAll(WORD)].map(({ 0: word, index }) => ({
-    key: stemsOf(word)[0] ?? wordKey(word),
+    key: stemOf(word),
     at: { from: index, to: index + word.length },
   }));
 }
@@ -76,13 +89,13 @@ function lineOf(
 export function sinceMarked(before: Paper, after: Paper, struck: readonly Struck[]): LookLine[] {
   const lines: LookLine[] = [];
   const { text } = after;
-  const [old, anew] = [keyed(before.text), keyed(text)];
   const told = new Set<string>();
   const tell = (kind: LookLine['kind'], places: readonly Span[], beside: string) => {
     if (places.length === 0 || places.length > MOST_PLACES || told.has(String(places[0].from))) return;
     told.add(String(places[0].from));
     lines.push(lineOf(kind, text, places, beside));
   };
+  const [old, anew] = struck.length === 0 ? [[], []] : [keyed(before.text), keyed(text)];
   for (const { words, instead } of struck) {
     const wanted = keyed(words).map(({ key }) => key);
     const was = placesOf(old, wanted).length;
@@ -90,12 +103,7 @@ export function sinceMarked(before: Paper, after: Paper, struck: readonly Struck
     if (was > is.length)
       tell(instead === '' ? 'struck, still elsewhere' : 'changed here, not there', is, instead);
   }
-  const vocabulary = newVocabulary();
-  const { changes } = changesIn(differenceOf(wordsOf(before.text, vocabulary), wordsOf(text, vocabulary)));
-  for (const change of changes) {
-    if (change.kind !== 'replaced') continue;
-    const from = before.text.slice(change.old.from, change.old.to);
-    const to = text.slice(change.new.from, change.new.to);
+  for (const [from, to] of replacedIn(before, after)) {
     const [oldUnit, newUnit] = [from, to].map((words) => words.split(/\s/).at(-1) ?? '');
     if (UNITS.has(oldUnit) && UNITS.has(newUnit) && oldUnit !== newUnit)
       tell('changed here, not there', unitPlaces(text, oldUnit), newUnit);
@@ -104,6 +112,20 @@ export function sinceMarked(before: Paper, after: Paper, struck: readonly Struck
     if (isVariant || isJoined) tell('changed here, not there', exactPlaces(text, from), to);
   }
   return lines;
+}
+
+/** What was put in the place of what, in paragraphs that are not the same in both. */
+function replacedIn(before: Paper, after: Paper): [old: string, anew: string][] {
+  const without = (paper: Paper, other: Paper) => {
+    const same = new Set(other.blocks.map((block) => block.text));
+    return paper.blocks.flatMap((block) => (same.has(block.text) ? [] : [block.text])).join('\n');
+  };
+  const [a, b] = [without(before, after), without(after, before)];
+  const vocabulary = newVocabulary();
+  const { changes } = changesIn(differenceOf(wordsOf(a, vocabulary), wordsOf(b, vocabulary)));
+  return changes
+    .filter(({ kind }) => kind === 'replaced')
+    .map((change) => [a.slice(change.old.from, change.old.to), b.slice(change.new.from, change.new.to)]);
 }
 
 const joined = (words: string) => words.toLowerCase().replace(/[\s‐‑-]/gu, '');

@@ -13,8 +13,8 @@ const WORD = /(?<![\p{L}\p{N}\p{M}_@/\\.#’'])\p{L}[\p{L}\p{M}’']*(?![\p{L}\p
 const POSSESSIVE = /['’]s?$/u;
 /** Shorter ones are symbols and units. */
 const SHORTEST = 4;
-/** The least that is left of a word on each side for it to be two words put together: "duckweed", "footbridge". */
-const LEAST_PART = 3;
+/** The least of each half of two words put together: "duckweed", "chainman"; "int" begins too many slips. */
+const LEAST_PARTS = [4, 3] as const;
 
 /** The words of a text that spelling looks at: none that has a figure, or a capital within. */
 export function spelt(text: string): Spelt[] {
@@ -31,14 +31,32 @@ export function spelt(text: string): Spelt[] {
 const PREFIX =
   /^(?:un|re|non|anti|pre|post|sub|over|under|micro|macro|multi|inter|intra|bio|geo|hydro|eco|electro|photo|pseudo|semi|super|ultra)(?=\p{L}{4})/u;
 
-/** Whether a word is one that a dictionary has, or two of them written together. */
+const DOUBLED = /^(.*\p{L})(\p{L})\2(?:ed|ing)$/u;
+const PLURAL = /(?<=\p{L}{3}(?:it|log|om|nom|graph))ies$/u;
+
+/** Whether a word is one that a dictionary has, one with what is put before words, or two of them written together. */
 export function isKnown(word: string, speller: Speller): boolean {
-  if (speller.knows(word)) return true;
+  if (speller.knows(word) || speller.knows(word.replace(PLURAL, 'y'))) return true;
   const rest = word.replace(PREFIX, '');
-  if (rest !== word && speller.knows(rest)) return true;
-  for (let at = LEAST_PART; at <= word.length - LEAST_PART; at++)
+  if (rest !== word && (speller.knows(rest) || speller.knows(rest.replace(DOUBLED, '$1$2')))) return true;
+  for (let at = LEAST_PARTS[0]; at <= word.length - LEAST_PARTS[1]; at++)
     if (speller.knows(word.slice(0, at)) && speller.knows(word.slice(at))) return true;
   return false;
+}
+
+/** A word that stands so often is a term, unless it is one letter away from another. */
+const TERM = 3;
+
+/** Whether two words differ by one letter: another one, one more or less, or two that changed places. */
+export function isOneLetterOff(x: string, y: string): boolean {
+  const [short, long] = x.length <= y.length ? [x, y] : [y, x];
+  if (long.length - short.length > 1) return false;
+  let start = 0;
+  while (start < short.length && short[start] === long[start]) start++;
+  const restOf = (word: string, skip: number) => word.slice(start + skip);
+  if (long.length > short.length) return restOf(short, 0) === restOf(long, 1);
+  const isSwapped = short[start] === long[start + 1] && short[start + 1] === long[start];
+  return restOf(short, 1) === restOf(long, 1) || (isSwapped && restOf(short, 2) === restOf(long, 2));
 }
 
 /** In a language that the dictionaries are not of, more than this share of words is unknown. */
@@ -56,8 +74,13 @@ export interface Misspelt {
 /**
  * Finds what is not spelt as in the dictionaries.
  * @param isKnownWord for each word; asked once a word
+ * @param suggests what may be meant by a word; asked for those that stand often
  */
-export function misspelt(words: readonly Spelt[], isKnownWord: (word: string) => boolean): Misspelt {
+export function misspelt(
+  words: readonly Spelt[],
+  isKnownWord: (word: string) => boolean,
+  suggests: (word: string) => readonly string[],
+): Misspelt {
   const places = new Map<string, Span[]>();
   for (const { word, isCapital, from, to } of words) {
     // Names stand in no dictionary, and beginnings of sentences can't be told from them.
@@ -68,5 +91,8 @@ export function misspelt(words: readonly Spelt[], isKnownWord: (word: string) =>
   }
   const unknown = new Map([...places].filter(([word]) => !isKnownWord(word)));
   const otherLanguage = places.size >= LEAST_WORDS && unknown.size > MOST_UNKNOWN * places.size;
-  return { unknown: otherLanguage ? new Map() : unknown, otherLanguage };
+  if (otherLanguage) return { unknown: new Map(), otherLanguage };
+  for (const [word, at] of unknown)
+    if (at.length >= TERM && !suggests(word).some((one) => isOneLetterOff(one, word))) unknown.delete(word);
+  return { unknown, otherLanguage };
 }

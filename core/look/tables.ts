@@ -51,7 +51,7 @@ const SMALL_WORDS = new Set([
 const MOST_BETWEEN = 4;
 /** A figure that is farther from what the table has is about something else. */
 const MOST_TIMES = 3;
-const CLAUSE_END = /[,;:]\s|\s(?:and|while|but|whereas|against|or|than)\s/gu;
+const CLAUSE_END = /[,;:]\s|\.\s(?=\p{Lu})|\s(?:and|while|but|whereas|against|or|than)\s/gu;
 
 function figuresIn(text: string, offset = 0): Figure[] {
   return [...text.matchAll(FIGURE)].map(({ 0: digits, index }) => ({

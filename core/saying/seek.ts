@@ -7,7 +7,7 @@ const PATTERN_WORDS = 4;
 const QUOTED = /["“‘„«]([^"”’“»]{2,60})["”’“»]/gu;
 
 /** The words that a remark may mean wherever they stand: those it puts others in the place of, quotes, or hangs on. */
-export function wordsToSeek(remark: Remark): string[] {
+export function wordsToSeek(remark: Pick<Remark, 'text' | 'kind' | 'change' | 'targets'>): string[] {
   const suggested = suggestedWording(remark);
   const hangsOn = quotedWords(remark) ?? '';
   const found = [

@@ -33,7 +33,7 @@ const NEAR = 90;
 const CONTEXT = 40;
 
 function looked(name: string) {
-  const marked = readFileSync(new URL(name, FOLDER), 'utf8');
+  const marked = readFileSync(new URL(name, FOLDER), 'utf8').normalize('NFKC');
   const { paper } = readText(new TextEncoder().encode(marked.replace(MARK, '$2')));
   let before = '';
   let read = 0;
@@ -63,16 +63,20 @@ const told = ({ kind, words, beside }: LookLine) => `${kind}: ${words.slice(0, 6
 const names = readdirSync(FOLDER).filter((name) => name.endsWith('.txt'));
 
 describe('the last look on papers with planted faults', () => {
-  const papers = (process.env.PLANTED === 'all' ? names : names.slice(0, 6)).map(looked);
-  it('finds at least nine in ten, and tells at most one false line in a thousand words', () => {
-    const planted = papers.reduce((sum, paper) => sum + paper.planted.length, 0);
-    const missed = papers.flatMap(({ name, missed: own }) =>
-      own.map(({ kind, words }) => `${name} ${kind}: ${words}`),
-    );
-    const extra = papers.flatMap(({ name, extra: own }) => own.map((line) => `${name} ${told(line)}`));
-    const words = papers.reduce((sum, paper) => sum + paper.words, 0);
-    console.log(planted, missed, extra, words);
-    expect((planted - missed.length) / planted).toBeGreaterThanOrEqual(0.9);
-    expect((1000 * extra.length) / words).toBeLessThanOrEqual(1);
-  });
+  for (const [which, some] of [
+    ['that were open while the rules were written', names.slice(0, 6)],
+    ['that were kept apart', names.slice(6)],
+  ] as const)
+    it(`finds at least nine in ten in those ${which}, and tells at most one false line in a thousand words`, () => {
+      const papers = some.map(looked);
+      const planted = papers.reduce((sum, paper) => sum + paper.planted.length, 0);
+      const missed = papers.flatMap(({ name, missed: own }) =>
+        own.map(({ kind, words }) => `${name} ${kind}: ${words}`),
+      );
+      const extra = papers.flatMap(({ name, extra: own }) => own.map((line) => `${name} ${told(line)}`));
+      const words = papers.reduce((sum, paper) => sum + paper.words, 0);
+      console.log(`${planted - missed.length} of ${planted} found, ${extra.length} false in ${words} words`);
+      expect((planted - missed.length) / planted, missed.join('\n')).toBeGreaterThanOrEqual(0.9);
+      expect((1000 * extra.length) / words, extra.join('\n')).toBeLessThanOrEqual(1);
+    });
 });

@@ -1,4 +1,3 @@
-import { Fold } from '../../shared/controls/Fold.tsx';
 import { compare } from '#core/scores/fraction.ts';
 import { shownPoints, shownShare } from '../../shared/shown/figures.ts';
 import { useWorth } from '../../workspace/state/use-standing.ts';
@@ -6,13 +5,13 @@ import { useNow } from '../../workspace/use-workspace.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
-import { saidBy } from '../../shared/remark/said.ts';
+import { Carried } from '../../shared/remark/Carried.tsx';
 import { daysUntil, shownMoment } from '../../shared/shown/shown.ts';
 import { latenessSentence, stateSentence } from '../../shared/line/state-words.ts';
 import * as words from '../../words/en.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { standing } from '#core/assignment/attempts.ts';
-import { assignmentAddress, remarkAddress } from '../../shared/page/addresses.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 
 interface Views {
   readonly views: readonly AssignmentView[];
@@ -158,31 +157,6 @@ function DueFacts({ view, all }: { view: AssignmentView; all: readonly Assignmen
       )}
       <Carried view={view} all={all} />
     </>
-  );
-}
-
-/** Remarks of the same course that were carried on, to keep in mind. */
-function Carried({ view, all }: { view: AssignmentView; all: readonly AssignmentView[] }) {
-  const carried = all
-    .filter((one) => one.assignment.courseId === view.assignment.courseId)
-    .flatMap(({ remarks, judgements, sayings }) =>
-      remarks
-        .filter((remark) => judgements.get(remark.id)?.carry === true)
-        .map((remark) => ({ remark, hint: sayings.get(remark.id)?.hint ?? null })),
-    );
-  if (carried.length === 0) return null;
-  return (
-    <Fold labelClass="" label={words.arrivals.carried(carried.length)}>
-      <ul className="mt-1 border-l border-carry pl-2.5">
-        {carried.map(({ remark, hint }) => (
-          <li key={remark.id} className="py-0.5">
-            <Link to={remarkAddress(remark)} className="line-clamp-2 hover:underline">
-              {hint ?? saidBy(remark)}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </Fold>
   );
 }
 

@@ -1,7 +1,6 @@
 import { Fold } from '../../shared/controls/Fold.tsx';
 import type { Unanswered as Reason } from '#core/check/answered.ts';
 import type { Remark } from '#core/model/remark.ts';
-import { needsOf } from '#core/check/needs.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Comparison } from '#core/difference/display.ts';
@@ -18,17 +17,27 @@ import { saidBy } from '../../shared/remark/said.ts';
 import * as words from '../../words/en.ts';
 import { texts } from '../../workers/clients.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
-import { needTold } from '../../shared/line/needs-told.ts';
-import { assignmentAddress } from '../../shared/page/addresses.ts';
+import { assignmentAddress, criterionAddress } from '../../shared/page/addresses.ts';
+import { Carried } from '../../shared/remark/Carried.tsx';
+import { aimsOf } from '#core/assignment/aims.ts';
+import { carriedIn } from '#core/assignment/carried.ts';
+import { useLastLook } from '../../workspace/state/last-look.ts';
+import { useAllViews } from '../../workspace/state/use-views.ts';
+import { Asked } from './Asked.tsx';
+import { LastLook } from './LastLook.tsx';
 
 /** The last look: what is not answered, what the requirements say, and both versions word by word. */
 export function Checking() {
   const outlet = useAssignment();
+  const paper = outlet.text?.paper ?? null;
+  const look = useLastLook(outlet.work, paper, outlet.marked?.paper ?? null);
   return (
     <div className="mx-auto grid grid-cols-1 max-w-[80rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <div className="grid grid-cols-1 content-start gap-8">
         <Unanswered outlet={outlet} />
-        <Requirements outlet={outlet} />
+        <Asked view={outlet.view} paper={paper} counts={look?.counts ?? null} />
+        {paper !== null && <LastLook view={outlet.view} look={look} />}
+        <KeepInMind view={outlet.view} paper={paper} />
         {outlet.text !== null && (
           <section>
             <SectionTitle>{words.overlap.title}</SectionTitle>
@@ -158,26 +167,25 @@ function OpenRemark({ view, remark, because }: { view: AssignmentView; remark: R
   );
 }
 
-function Requirements({ outlet: { view, live } }: { outlet: AssignmentOutlet }) {
-  const { assignment } = view;
-  const needs = useMemo(
-    () => (live === null ? null : needsOf(assignment, live.paper.text)),
-    [assignment, live],
-  );
+/** What was carried on from earlier work of the course, and the levels that are aimed at. */
+function KeepInMind({ view, paper }: { view: AssignmentView; paper: Paper | null }) {
+  const all = useAllViews();
+  const aims = useMemo(() => aimsOf(view, paper), [view, paper]);
+  const isAnyCarried = carriedIn(view, all).length > 0;
+  if (aims.length === 0 && !isAnyCarried) return null;
   return (
     <section>
-      <SectionTitle>{words.check.requirements}</SectionTitle>
-      {needs === null ? (
-        <p className="mt-1">{words.check.noDraft}</p>
-      ) : needs.length === 0 ? (
-        <p className="mt-1">{words.check.noRequirements}</p>
-      ) : (
-        <ul className="mt-1">
-          {needs.map((need) => (
-            <li key={`${need.kind} ${need.kind === 'reading' ? need.name : ''}`}>{needTold(need)}</li>
-          ))}
-        </ul>
-      )}
+      <SectionTitle>{words.look.keepInMind}</SectionTitle>
+      <Carried view={view} all={all} />
+      <ul>
+        {aims.map(({ criterion, level, done, of }) => (
+          <li key={criterion.id} className="py-1">
+            <Link to={criterionAddress(view.assignment.id, criterion.id)} className="hover:underline">
+              {words.look.aimedAt(criterion.title, level, done, of)}
+            </Link>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

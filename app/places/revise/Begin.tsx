@@ -66,7 +66,7 @@ async function beginFromMarked(
   attempt: number,
   { hash, kind, paper }: ReadPaper,
 ): Promise<void> {
-  const bytes = kind === 'docx' || kind === 'odt' || kind === 'pdf' ? await workspace.fileBytes(hash) : null;
+  const bytes = kind === 'picture' ? null : await workspace.fileBytes(hash);
   const read = bytes === null ? null : await reader.ask((worker) => worker.readAsDraft(bytes));
   const content =
     read?.kind === 'read'

@@ -4,6 +4,7 @@ import { needsOf } from '#core/check/needs.ts';
 import type { Draft, DraftContent } from '#core/model/work.ts';
 import type { Span } from '#core/text/span.ts';
 import { countWords } from '#core/text/words.ts';
+import type { LookLine } from '#core/look/line.ts';
 import { Button } from '../../shared/controls/Controls.tsx';
 import { Toggles } from '../../shared/controls/Toggles.tsx';
 import { draftDocx } from '../../shared/files/draft-files.ts';
@@ -14,7 +15,10 @@ import { useNarrow } from '../../shared/page/hooks.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import * as words from '../../words/en.ts';
 import { beginStretch } from '../../workspace/commands/draft.ts';
+import { markLines } from '../../workspace/commands/look.ts';
 import { WORD_TYPE } from '../../workspace/commands/send.ts';
+import { useLastLook } from '../../workspace/state/last-look.ts';
+import { useSetting } from '../../workspace/state/settings.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
 import { AnswersList } from './answers/AnswersList.tsx';
@@ -25,6 +29,7 @@ import { offsetAtTop, useFollowedEditor } from './editor/follow-editor.ts';
 import { useInsertions } from './editor/Insertions.tsx';
 import { Toolbar } from './editor/Toolbar.tsx';
 import { Panes, type MarkedLook } from './Panes.tsx';
+import { BackToLook } from './BackToLook.tsx';
 import { BringIn } from './file/BringIn.tsx';
 import { MarkedVersion, useInStep } from './MarkedVersion.tsx';
 import { SaveCopy } from './SaveCopy.tsx';
@@ -59,7 +64,13 @@ export function Desk({
   const editor = useDraftEditor(draft, content, canChange, () => setFailed(true));
   useStretch(workspace, draft.id, canChange);
   const { inserting, dialogs } = useInsertions(editor, outlet.view.assignment.id, () => open('find'));
-  const { focusedId, focus, side } = useFollowedEditor(editor, outlet);
+  const isLooking = useSetting('lookMarks')?.on ?? false;
+  const lookedOver = useLastLook(
+    view,
+    isLooking ? (outlet.text?.paper ?? null) : null,
+    marked?.paper ?? null,
+  );
+  const { focusedId, focus, side } = useFollowedEditor(editor, outlet, lookedOver?.lines ?? NO_LINES);
   const showAgain = (place: Span) => {
     setOnPhone('both');
     // It can be scrolled to once it is there.
@@ -71,7 +82,19 @@ export function Desk({
   const written = () => ({ schema: 1 as const, doc: editor.getJSON() });
   const head = (
     <>
-      <Head outlet={outlet} editorTools={<Toolbar editor={editor} inserting={inserting} />}>
+      <Head
+        outlet={outlet}
+        editorTools={
+          <Toolbar
+            editor={editor}
+            inserting={inserting}
+            marking={{
+              on: isLooking,
+              turn: () => void markLines(workspace, outlet.view.assignment.id, !isLooking),
+            }}
+          />
+        }
+      >
         {marked !== null && !narrow && (
           <Toggles
             look="words"
@@ -88,6 +111,7 @@ export function Desk({
         <Button look="quiet" className="min-h-8 px-0 text-sm" onClick={() => open('versions')}>
           {revise.versions}
         </Button>
+        <BackToLook view={outlet.view} />
         <SaveCopy view={outlet.view} content={written} />
         {!sent && <BringIn outlet={outlet} label={revise.bringIn} />}
       </Head>
@@ -172,6 +196,8 @@ export function Desk({
     </div>
   );
 }
+
+const NO_LINES: readonly LookLine[] = [];
 
 /** What is there when a stretch of work begins is kept as a version. */
 function useStretch(workspace: Workspace, draftId: string, canChange: boolean): void {

@@ -9,13 +9,16 @@ import {
   usePreferences,
   type Preferences,
 } from '../../shared/page/preferences.ts';
+import { RemoveButton } from '../../shared/controls/RemoveButton.tsx';
 import { Select } from '../../shared/controls/Select.tsx';
 import { shownMoment } from '../../shared/shown/shown.ts';
 import { useUndoKey } from '../../shared/page/hooks.ts';
 import { redoAndTell, undoAndTell } from '../../shared/page/notify.ts';
 import { useSingleKeys } from '../../shared/page/single-keys.ts';
 import * as words from '../../words/en.ts';
+import { forgetWord } from '../../workspace/commands/look.ts';
 import { putSetting, SETTINGS_SCOPE } from '../../workspace/commands/settings.ts';
+import { useSetting } from '../../workspace/state/settings.ts';
 import { useSession } from '../../workspace/state/use-session.ts';
 const THEMES: readonly Preferences['theme'][] = ['system', 'light', 'dark'];
 const SIZES: readonly Preferences['textSize'][] = ['100', '125', '150', '200'];
@@ -72,6 +75,7 @@ export function Settings() {
         chosen={singleKeys ? 'on' : 'off'}
         onChoose={(value) => void putSetting(workspace, { name: 'singleKeys', on: value === 'on' })}
       />
+      <OwnWords />
       <section>
         <SectionTitle>{words.marks.title}</SectionTitle>
         <p className="my-2 text-quiet">{words.marks.lead}</p>
@@ -90,5 +94,31 @@ export function Settings() {
         </Button>
       </section>
     </div>
+  );
+}
+
+/** Words that no dictionary has and that are spelt as the student wants them. */
+function OwnWords() {
+  const workspace = useWorkspace();
+  const own = useSetting('ownWords')?.words ?? [];
+  return (
+    <section>
+      <SectionTitle>{words.settings.ownWords}</SectionTitle>
+      <p className="my-2 text-quiet">
+        {own.length === 0 ? words.settings.noOwnWords : words.settings.ownWordsLead}
+      </p>
+      <ul className="flex flex-wrap gap-x-4 gap-y-1">
+        {own.map((word) => (
+          <li key={word} className="inline-flex items-center">
+            {word}
+            <RemoveButton
+              beside="line"
+              label={words.settings.forgetWord(word)}
+              onClick={() => void forgetWord(workspace, SETTINGS_SCOPE, word)}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

@@ -1,5 +1,6 @@
 import type { AssignmentId, CourseId } from '#core/model/ids.ts';
 import type { Remark } from '#core/model/remark.ts';
+import type { Span } from '#core/text/span.ts';
 
 /** The places of an assignment, by the last part of their address (App.tsx); '' is the assignment's own page. */
 type AssignmentPlace =
@@ -25,6 +26,19 @@ export function assignmentAddress(
   const query = new URLSearchParams(asked).toString();
   const path = `/a/${encodeURIComponent(id)}${place === '' ? '' : `/${place}`}`;
   return query === '' ? path : `${path}?${query}`;
+}
+
+const PLACE = /^(\d{1,9})-(\d{1,9})$/;
+
+/** A place of the draft, where it is written on. */
+export function placeAddress(id: AssignmentId, { from, to }: Span): string {
+  return assignmentAddress(id, 'revise', { at: `${from}-${to}` });
+}
+
+/** The place that an address asks for; null where it asks for none. */
+export function placeAsked(search: URLSearchParams): Span | null {
+  const found = PLACE.exec(search.get('at') ?? '');
+  return found === null ? null : { from: Number(found[1]), to: Number(found[2]) };
 }
 
 /** The address of a course's standing, or of a form of it. */

@@ -1,3 +1,4 @@
+import { look } from '../../../words/look.ts';
 import { revise } from '../../../words/revising.ts';
 import { useEditorState, type Editor } from '@tiptap/react';
 import {
@@ -27,6 +28,7 @@ import {
   Pilcrow,
   Quote,
   Redo2,
+  ScanSearch,
   Search,
   Subscript,
   Superscript,
@@ -167,7 +169,21 @@ const TABLE: readonly Tool[] = [
   },
 ];
 
-export function Toolbar({ editor, inserting }: { editor: Editor; inserting: Inserting }) {
+/** Whether lines of the last look are marked in the text, and how that is changed. */
+interface Marking {
+  readonly on: boolean;
+  readonly turn: () => void;
+}
+
+export function Toolbar({
+  editor,
+  inserting,
+  marking,
+}: {
+  editor: Editor;
+  inserting: Inserting;
+  marking: Marking;
+}) {
   const insert: readonly Tool[] = [
     { label: revise.link, icon: Link2, isOn: (e) => e.isActive('link'), run: inserting.onLink },
     {
@@ -185,6 +201,7 @@ export function Toolbar({ editor, inserting }: { editor: Editor; inserting: Inse
     ...insert,
     ...(inTable ? TABLE : []),
     { label: revise.findAndReplace, icon: Search, isOn: never, run: inserting.onFind },
+    { label: look.marks, icon: ScanSearch, isOn: () => marking.on, run: marking.turn },
     ...HISTORY,
   ];
   const on = useEditorState({

@@ -2,18 +2,28 @@ import type { Editor } from '@tiptap/react';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { paperOfDraft } from '#core/paper/draft.ts';
+import type { LookLine } from '#core/look/line.ts';
 import type { Span } from '#core/text/span.ts';
+import { placeAsked } from '../../../shared/page/addresses.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import type { TextSide } from '../answers/text-side.ts';
-import { followedIn, followedMeta, placeIn, positionsIn, remarkAt } from './followed.ts';
+import { followedIn, followedMeta, linesIn, placeIn, positionsIn, remarkAt } from './followed.ts';
 
 /** Which remark is in focus beside an editor, and what of the draft is shown for it: the list follows the cursor, and back. */
-export function useFollowedEditor(editor: Editor, outlet: AssignmentOutlet) {
+export function useFollowedEditor(editor: Editor, outlet: AssignmentOutlet, lines: readonly LookLine[]) {
   const { live } = outlet;
   const [search] = useSearchParams();
   const [focusedId, setFocusedId] = useState<string | null>(search.get('remark'));
-  const [shown, setShown] = useState<Span | null>(null);
-  const followed = useMemo(() => followedIn(outlet, focusedId, shown), [outlet, focusedId, shown]);
+  const asked = useMemo(() => placeAsked(search), [search]);
+  const [shown, setShown] = useState<Span | null>(asked);
+  const followed = useMemo(
+    () => [...followedIn(outlet, focusedId, shown), ...linesIn(lines)],
+    [outlet, focusedId, shown, lines],
+  );
+  // The place that the address asks for is scrolled to once.
+  useEffect(() => {
+    if (asked !== null) scrollTo(editor, asked);
+  }, [editor, asked]);
   useEffect(() => {
     // Outcomes of an older text than the editor holds wait for the next ones.
     if (live?.paper.text !== textOf(editor)) return;

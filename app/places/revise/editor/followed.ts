@@ -6,6 +6,8 @@ import { decisionsIn } from '#core/tally/decided.ts';
 import type { Span } from '#core/text/span.ts';
 import { firstFrom } from '#core/text/ascending.ts';
 import { normalised, type Normalised } from '#core/text/normalise.ts';
+import type { LookLine } from '#core/look/line.ts';
+import { saidOf } from '#core/look/says.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 
 /** Where a remark's words are in the draft now. */
@@ -13,6 +15,13 @@ export interface Followed {
   readonly id: string;
   readonly place: Span;
   readonly focused: boolean;
+  /** It is no remark's, but a line of the last look; what that says. */
+  readonly line?: string;
+}
+
+/** Lines of the last look, to be marked in the draft. */
+export function linesIn(lines: readonly LookLine[]): Followed[] {
+  return lines.map((line) => ({ id: SHOWN, place: line.place, focused: false, line: saidOf(line) }));
 }
 
 /**
@@ -128,7 +137,8 @@ export function positionsIn(
 
 /** What to hand to the editor so that it shows these places. */
 export function followedMeta(doc: Node, places: readonly Followed[]): { key: PluginKey; set: DecorationSet } {
-  const decorations = positionsIn(doc, places).map(({ id, from, to, focused }) => {
+  const decorations = positionsIn(doc, places).map(({ id, from, to, focused, line }) => {
+    if (line !== undefined) return Decoration.inline(from, to, { class: 'looked-at', title: line });
     if (from === to) {
       const gap = () => {
         const mark = document.createElement('span');

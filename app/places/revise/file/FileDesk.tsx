@@ -10,12 +10,14 @@ import { Toggles } from '../../../shared/controls/Toggles.tsx';
 import { PreviewButton } from '../../../shared/files/PreviewButton.tsx';
 import { needTold } from '../../../shared/line/needs-told.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
+import { placeAsked } from '../../../shared/page/addresses.ts';
 import { useKeys, useNarrow } from '../../../shared/page/hooks.ts';
 import * as words from '../../../words/en.ts';
 import { useWorkspace, useWorkspaceState } from '../../../workspace/use-workspace.ts';
 import { AnswersList } from '../answers/AnswersList.tsx';
 import type { TextSide } from '../answers/text-side.ts';
 import { followedIn } from '../editor/followed.ts';
+import { BackToLook } from '../BackToLook.tsx';
 import { chosenIn, PaperShown } from '../PaperShown.tsx';
 import { AnotherText, BringIn } from './BringIn.tsx';
 import { readComing, takeComing, type ComingFile } from './bring-in.ts';
@@ -29,8 +31,8 @@ export function FileDesk({ outlet, draft }: { outlet: AssignmentOutlet; draft: D
   const { view, text, live } = outlet;
   const [search] = useSearchParams();
   const [focusedId, setFocusedId] = useState<string | null>(search.get('remark'));
-  const [shown, setShown] = useState<Span | null>(null);
-  const [side, setSide] = useState<'remarks' | 'text'>('remarks');
+  const [shown, setShown] = useState<Span | null>(() => placeAsked(search));
+  const [side, setSide] = useState<'remarks' | 'text'>(shown === null ? 'remarks' : 'text');
   const file = useWorkspaceState(({ records }) => records.files.get(draft.paperFile ?? ''));
   const sent = view.submission !== null;
   const isCurrent = live !== null && text !== null && live.textHash === text.hash;
@@ -80,6 +82,7 @@ export function FileDesk({ outlet, draft }: { outlet: AssignmentOutlet; draft: D
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-5 py-1.5 max-md:px-3">
         <b className="min-w-0 truncate">{file?.name}</b>
         <span className="text-sm text-quiet">{revise.asFileLead}</span>
+        <BackToLook view={view} />
         <ul aria-label={words.needs.title} className="flex flex-wrap gap-x-4 text-sm text-quiet">
           {text !== null && !needs.some(({ kind }) => kind === 'words') && (
             <li className="font-semibold text-ink">{revise.wordCount(countWords(text.paper.text))}</li>
