@@ -16,6 +16,7 @@ import type { PdfToWrite } from '#formats/pdf/write-pdf.ts';
 import type { Found, Sought } from '#core/answers/find.ts';
 import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';
+import type { ComparedRows } from '#core/difference/rows.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
 import type { Said, Saying } from '#core/saying/saying.ts';
 import type { Overlap } from '#core/overlap/compare-sources.ts';
@@ -168,6 +169,8 @@ export interface TextWorker {
   /** What a newer text shows of remarks on an older one; remembers the older paper by its key. */
   find(olderKey: string, older: Paper, newer: Paper, remarks: readonly Sought[]): Map<string, Found>;
   compare(older: Paper, newer: Paper): Comparison;
+  /** The same paragraph by paragraph. */
+  compareByRows(older: Paper, newer: Paper): ComparedRows;
   /** The share of the older paper's words that stand in the newer one, moved ones among them, 0 to 1. */
   shareKept(older: Paper, newer: Paper): number;
   /** What remarks say, in their order, by the model at an address; null where that can't be reached. */

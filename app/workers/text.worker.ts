@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { answerFinderOf, type AnswerFinder } from '#core/answers/find.ts';
 import { countChanges, differenceOf } from '#core/difference/difference.ts';
 import { compareForReading } from '#core/difference/display.ts';
+import { compareByRows } from '#core/difference/rows.ts';
 import { decodeModel, type SayingModel } from '#core/saying/model.ts';
 import { says } from '#core/saying/says.ts';
 import { newVocabulary, wordsOf } from '#core/text/words.ts';
@@ -44,6 +45,7 @@ const worker: TextWorker = {
     const vocabulary = newVocabulary();
     return compareForReading(differenceOf(wordsOf(older.text, vocabulary), wordsOf(newer.text, vocabulary)));
   },
+  compareByRows,
   shareKept(older, newer) {
     const vocabulary = newVocabulary();
     const a = wordsOf(older.text, vocabulary);

@@ -33,7 +33,7 @@ describe('compareForReading', () => {
     ['a word in place of another', 'one old two', 'one new two', ['=one ', '-old', '+new', '= two']],
     ['a mark that came', 'one two', 'one, two', ['=one', '+,', '= two']],
     ['a mark for another', 'one; two', 'one, two', ['=one', '-;', '+,', '= two']],
-    ['a capital', 'one Two', 'one two', ['=one ', '-T', '+t', '=wo']],
+    ['a capital', 'one Two', 'one two', ['=one ', '-Two', '+two']],
     ['wider space', 'one two', 'one  two', ['=one  two']],
     ['narrower space', 'one  two', 'one two', ['=one two']],
     ['all of it', 'old', 'new', ['-old', '+new']],

@@ -66,7 +66,13 @@ export function compareForReading(difference: Difference): Comparison {
       for (let i = s.fromA, j = s.fromB; i < s.toA; i++, j++) {
         if (!leadIsPut) between(leadA(i), leadB(j));
         leadIsPut = false;
-        between(wordA(i), wordB(j));
+        // The same word with another capital or hyphen is another word to whoever reads it, not a letter of one.
+        const [was, is] = [wordA(i), wordB(j)];
+        if (was === is) put('kept', is);
+        else {
+          put('removed', was);
+          put('added', is);
+        }
       }
       continue;
     }

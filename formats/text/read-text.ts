@@ -37,7 +37,10 @@ export function readText(bytes: Uint8Array): MarkedPaper {
       for (const row of part.trim().split('\n')) {
         if (TABLE_RULE.test(row)) continue;
         tables.nextRow();
-        for (const cell of row.trim().replace(/^\||\|$/g, '').split('|')) {
+        for (const cell of row
+          .trim()
+          .replace(/^\||\|$/g, '')
+          .split('|')) {
           tables.nextColumn();
           writer.beginBlock({ kind: 'paragraph', level: 0, cell: tables.cell });
           writer.append(cell.trim(), PLAIN, []);

@@ -1,10 +1,8 @@
 import { Fold } from '../../shared/controls/Fold.tsx';
 import type { Unanswered as Reason } from '#core/check/answered.ts';
 import type { Remark } from '#core/model/remark.ts';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
-import type { Comparison } from '#core/difference/display.ts';
-import { ComparedText } from '../../shared/compare/ComparedText.tsx';
 import { stationOf } from '#core/assignment/line.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { blocksOfLines, paperOf, type Paper } from '#core/paper/paper.ts';
@@ -12,11 +10,9 @@ import { usePosts } from '../../workspace/state/posts.ts';
 import { StationNotice } from '../../shared/line/StationNotice.tsx';
 import { FilesChecked, ItemsChecked, Readiness } from './Made.tsx';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
-import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
+import { Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { saidBy } from '../../shared/remark/said.ts';
 import * as words from '../../words/en.ts';
-import { texts } from '../../workers/clients.ts';
-import { WorkerStopped } from '../../workers/worker-client.ts';
 import { assignmentAddress, criterionAddress } from '../../shared/page/addresses.ts';
 import { Carried } from '../../shared/remark/Carried.tsx';
 import { aimsOf } from '#core/assignment/aims.ts';
@@ -24,6 +20,7 @@ import { carriedIn } from '#core/assignment/carried.ts';
 import { useLastLook } from '../../workspace/state/last-look.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 import { Asked } from './Asked.tsx';
+import { Compare, ComparedRowsOf } from './Compare.tsx';
 import { LastLook } from './LastLook.tsx';
 
 /** The last look: what is not answered, what the requirements say, and both versions word by word. */
@@ -69,7 +66,7 @@ function Made({ outlet }: { outlet: AssignmentOutlet }) {
   if (means === 'answers and files') return <FilesChecked outlet={outlet} />;
   if (means === 'answers by item') return <ItemsChecked view={view} />;
   return (
-    <section>
+    <section className="min-w-0">
       <SectionTitle>{words.check.compareTitle}</SectionTitle>
       <div className="mt-3">
         {live === null ? (
@@ -79,7 +76,7 @@ function Made({ outlet }: { outlet: AssignmentOutlet }) {
         ) : work.markedFile === null ? (
           <Empty>{words.check.fromNothing}</Empty>
         ) : (
-          marked !== null && <Compared before={marked.paper} after={live.paper} />
+          marked !== null && <Compare view={work} now={live.paper} marked={marked} />
         )}
       </div>
     </section>
@@ -97,7 +94,7 @@ function PostCompared({ view, after }: { view: AssignmentView; after: Paper }) {
   return before === null ? (
     <Empty>{words.check.fromNothing}</Empty>
   ) : (
-    <Compared before={before} after={after} />
+    <ComparedRowsOf older={before} newer={after} margin={null} />
   );
 }
 
@@ -188,33 +185,4 @@ function KeepInMind({ view, paper }: { view: AssignmentView; paper: Paper | null
       </ul>
     </section>
   );
-}
-
-function Compared({ before, after }: { before: Paper; after: Paper }) {
-  const [comparison, setComparison] = useState<Comparison | 'failed' | null>(null);
-  const [tries, setTries] = useState(1);
-  useEffect(() => {
-    let over = false;
-    texts
-      .ask((worker) => worker.compare(before, after))
-      .then((result) => {
-        if (!over) setComparison(result);
-      })
-      .catch((error: unknown) => {
-        if (!(error instanceof WorkerStopped)) throw error;
-        if (!over) setComparison('failed');
-      });
-    return () => {
-      over = true;
-    };
-  }, [before, after, tries]);
-  if (comparison === 'failed')
-    return (
-      <p role="alert" className="mt-3">
-        {words.check.notCompared}{' '}
-        <Button onClick={() => setTries(tries + 1)}>{words.check.compareAgain}</Button>
-      </p>
-    );
-  if (comparison === null) return <p className="mt-3 text-quiet">{words.check.comparing}</p>;
-  return <ComparedText comparison={comparison} />;
 }

@@ -1,6 +1,7 @@
 import { Fold } from '../controls/Fold.tsx';
-import type { Comparison, Passage, Piece } from '#core/difference/display.ts';
+import type { Comparison, Passage } from '#core/difference/display.ts';
 import * as words from '../../words/en.ts';
+import { Pieces } from './Pieces.tsx';
 
 /** Two texts word by word: counts, then what changed, with what didn't folded. */
 export function ComparedText({ comparison }: { comparison: Comparison }) {
@@ -47,55 +48,10 @@ function foldUnchanged(passages: readonly Passage[]): React.ReactNode[] {
   return shown;
 }
 
-const NAMES: Record<Exclude<Piece['kind'], 'kept'>, string> = {
-  added: words.check.added,
-  removed: words.check.removed,
-  'moved here': words.check.movedHere,
-  'moved away': words.check.movedAway,
-};
-
-/** What became of the words that follow, for whoever can't see how they look. */
-function Named({ name }: { name: string }) {
-  return <span className="sr-only select-none">{`[${name}] `}</span>;
-}
-
 function ComparedPassage({ passage }: { passage: Passage }) {
   return (
     <p className="mb-3 whitespace-pre-wrap">
-      {passage.map((piece, index) => {
-        if (piece.kind === 'kept') return <span key={index}>{piece.text}</span>;
-        const name = NAMES[piece.kind];
-        if (piece.kind === 'added')
-          return (
-            <ins
-              key={index}
-              className="bg-[color-mix(in_srgb,var(--accent)_12%,transparent)] decoration-accent decoration-2 underline-offset-3"
-            >
-              <Named name={name} />
-              {piece.text}
-            </ins>
-          );
-        if (piece.kind === 'removed')
-          return (
-            <del key={index} className="text-quiet">
-              <Named name={name} />
-              {piece.text}
-            </del>
-          );
-        return (
-          <span
-            key={index}
-            className={
-              piece.kind === 'moved here'
-                ? 'underline decoration-dotted decoration-2 underline-offset-4'
-                : 'text-quiet line-through decoration-dotted'
-            }
-          >
-            <Named name={name} />
-            {piece.text}
-          </span>
-        );
-      })}
+      <Pieces pieces={passage} />
     </p>
   );
 }
