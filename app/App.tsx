@@ -98,6 +98,12 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./places/overlap/Overlap.tsx')).OverlapPlace }),
           },
           {
+            path: 'response',
+            lazy: async () => ({
+              Component: (await import('./places/response/Responding.tsx')).Responding,
+            }),
+          },
+          {
             path: 'take',
             lazy: async () => ({ Component: (await import('./places/take/TakeAlong.tsx')).TakeAlong }),
           },

@@ -18,6 +18,7 @@ const PLACES: readonly [string, string][] = [
   ['/a/skarn-moss-report/plan', 'To do, in this order'],
   ['/a/skarn-moss-report/revise', 'Tasks and remarks'],
   ['/a/skarn-moss-report/check', 'Not answered yet'],
+  ['/a/skarn-moss-report/response', '52 remarks came back'],
   ['/a/skarn-moss-report/send', 'What goes'],
   ['/a/skarn-moss-report/take', 'A pack for a meeting'],
   ['/a/dip-well-lab/send', 'No other attempt is taken'],

@@ -5,7 +5,6 @@ import { describe, expect, it } from 'vitest';
 import { readBag, writeBag } from './bag/bag.ts';
 import { readDocx } from './docx/read-docx.ts';
 import { writeDraftDocx } from './docx/write-draft.ts';
-import { writeResponseSheetDocx } from './docx/write-response.ts';
 import { readMarkedPdf } from './pdf/read-marked-pdf.ts';
 import { UnreadableFile, type UnreadableReason } from './unreadable.ts';
 
@@ -87,24 +86,6 @@ describe('Word files', () => {
       ],
       pages: null,
     });
-  });
-
-  it('hold the response sheet as a table', async () => {
-    const bytes = await writeResponseSheetDocx({
-      title: 'Response sheet',
-      lead: ['One remark.'],
-      columns: ['Remark', 'Done'],
-      rows: [[['1. Say why.'], ['Rewritten.', '“because”']]],
-    });
-    expect(readDocx(bytes).blocks.map((b) => b.text)).toEqual([
-      'Response sheet',
-      'One remark.',
-      'Remark',
-      'Done',
-      '1. Say why.',
-      'Rewritten.',
-      '“because”',
-    ]);
   });
 
   const word = (body: string, more: Record<string, Uint8Array> = {}) =>

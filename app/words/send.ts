@@ -1,4 +1,3 @@
-import type { Where } from '#core/answers/propose.ts';
 import { many } from './many.ts';
 
 export const send = {
@@ -65,41 +64,10 @@ export const send = {
   change: 'Change',
   total: 'Score',
   countsLine: (score: string, possible: string) => `${score} of ${possible} count under the rules.`,
+  changeIt: 'Change it',
   savePaper: 'Save the draft as a Word file',
   saveResponse: 'Save the response sheet',
   levels: (before: string, after: string) => `${before} before, ${after} after`,
   level: (level: string) => `“${level}”`,
   readWhat: 'Read what was said',
-};
-
-export const response = {
-  title: (assignment: string) => `Response sheet: ${assignment}`,
-  lead: (remarks: number, answered: number) =>
-    `${many(remarks, 'remark', 'remarks')} came back; ${answered} of them have an answer here.`,
-  columns: ['Remark', 'What it is about', 'Decision', 'What was done'] as const,
-  none: 'No decision was made.',
-  reply: (text: string) => `Reply: ${text}`,
-  part: (quote: string, decision: string) => `“${quote}”: ${decision}`,
-  shownAt: (place: string) => `Shown in the new picture at ${place} (left, top, width, height in pixels).`,
-  kept: 'Kept up.',
-  declined: 'Not taken up.',
-  asked: 'Asked about.',
-  toAsk: 'To be asked.',
-  carried: 'Carried to the next assignment.',
-  whole: 'The work as a whole',
-  criterion: (title: string) => `Criterion “${title}”`,
-  place: (page: number) => `Page ${page}`,
-  answeredBy: {
-    'in its words': 'It now reads:',
-    'in its sentence': 'Added in its sentence:',
-    'beside it': 'Added beside it:',
-    'in its paragraph': 'In the same paragraph:',
-    'in its section': 'In the same section:',
-    elsewhere: 'Elsewhere in the text:',
-  } satisfies Record<Where, string>,
-  takenOut: 'Taken out.',
-  pick: (text: string) => `“${text}”`,
-  inFile: (name: string) => `In the file “${name}”.`,
-  taskDone: 'Done.',
-  taskOpen: 'No answer yet.',
 };

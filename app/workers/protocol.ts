@@ -14,7 +14,6 @@ import type { Sharpness } from '#core/picture/sharpness.ts';
 import type { EditedPicture } from './pictures.ts';
 import type { PdfToWrite } from '#formats/pdf/write-pdf.ts';
 import type { Found, Sought } from '#core/answers/find.ts';
-import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { Comparison } from '#core/difference/display.ts';
 import type { ComparedRows } from '#core/difference/rows.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
@@ -100,7 +99,6 @@ export interface ReaderWorker {
     title: string,
     pictures: DraftPictures,
   ): Promise<Uint8Array<ArrayBuffer>>;
-  writeResponseSheetDocx(sheet: ResponseSheet): Promise<Uint8Array<ArrayBuffer>>;
   /** Where the older of two pictures lies on the newer. */
   alignPictures(
     older: Uint8Array<ArrayBuffer>,

@@ -100,8 +100,6 @@ const worker: ReaderWorker = {
   // The Word writer is large and needed seldom.
   writeDraftDocx: async (blocks, title, pictures) =>
     (await import('#formats/docx/write-draft.ts')).writeDraftDocx(blocks, title, pictures),
-  writeResponseSheetDocx: async (sheet) =>
-    (await import('#formats/docx/write-response.ts')).writeResponseSheetDocx(sheet),
   alignPictures: (older, newer) => reading(() => alignPictures(older, newer)),
   sharpnessIn: (bytes) => reading(() => sharpnessIn(bytes)),
   editPicture: (bytes, mediaType, edit) => reading(() => editPicture(bytes, mediaType, edit)),

@@ -33,3 +33,16 @@ export const LookChoice = v.object({
   notAsked: v.array(v.string()),
 });
 export type LookChoice = v.InferOutput<typeof LookChoice>;
+
+/** How the account of an assignment's remarks is written. */
+export const SheetChoice = v.object({
+  form: v.picklist(['table', 'letter']),
+  by: v.picklist(['what came of it', 'criterion']),
+  /** Remarks that it says nothing about, by their ids. */
+  leftOut: v.array(v.string()),
+  /** Remarks that helped most. */
+  helped: v.array(v.string()),
+  /** What the student made of it: a document of the editor; null while it is as it was written. */
+  content: v.nullable(v.object({ schema: v.literal(1), doc: v.record(v.string(), v.unknown()) })),
+});
+export type SheetChoice = v.InferOutput<typeof SheetChoice>;

@@ -18,7 +18,7 @@ import {
 } from './ids.ts';
 import { AuthorRole, Receipt } from './facts.ts';
 import { TextQuote } from './remark.ts';
-import { LookChoice } from './look.ts';
+import { LookChoice, SheetChoice } from './look.ts';
 import { OverlapChoice } from './source.ts';
 import { promisePlaces } from './promises.ts';
 import { ItemAnswers, PostPlace, SentFile, SentPost } from './handed-in.ts';
@@ -458,6 +458,8 @@ export const Setting = v.variant('name', [
   v.object({ name: v.literal('overlap'), of: v.record(v.string(), OverlapChoice) }),
   /** What was settled about the last look at the drafts of each assignment. */
   v.object({ name: v.literal('lastLook'), of: v.record(v.string(), LookChoice) }),
+  /** How the response sheet of each assignment is written. */
+  v.object({ name: v.literal('responseSheet'), of: v.record(v.string(), SheetChoice) }),
   /** Words that are spelt as the student wants them, though no dictionary has them; in lower case. */
   v.object({ name: v.literal('ownWords'), words: v.array(v.string()) }),
   /** Whether the lines of the last look are marked in the draft. */

@@ -46,6 +46,17 @@ export function Checking() {
             </Link>
           </section>
         )}
+        {outlet.work.remarks.length > 0 && (
+          <section>
+            <SectionTitle>{words.response.place}</SectionTitle>
+            <Link
+              to={assignmentAddress(outlet.view.assignment.id, 'response')}
+              className="inline-flex min-h-9 items-center font-semibold text-accent hover:underline"
+            >
+              {words.response.open}
+            </Link>
+          </section>
+        )}
         <Link
           to={assignmentAddress(outlet.view.assignment.id, 'send')}
           className="inline-flex min-h-9 w-fit items-center rounded-md bg-accent px-3 font-semibold text-on-accent hover:opacity-90"

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { itemRows } from '#core/assignment/items.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
@@ -16,6 +17,7 @@ export function GoingFile({
   save,
   mediaType,
   disabled = false,
+  changeAt = null,
   bytesOf,
 }: {
   name: string;
@@ -24,6 +26,8 @@ export function GoingFile({
   save: string;
   mediaType: string;
   disabled?: boolean;
+  /** The address of the place where what it says can be changed. */
+  changeAt?: string | null;
   /** null: it is not here any more. */
   bytesOf: () => Promise<Uint8Array<ArrayBuffer> | null>;
 }) {
@@ -39,6 +43,14 @@ export function GoingFile({
         <span className="block text-sm text-quiet">{is}</span>
       </span>
       <span className="flex shrink-0 flex-wrap gap-x-4">
+        {changeAt !== null && (
+          <Link
+            to={changeAt}
+            className="inline-flex min-h-9 items-center px-1 font-semibold text-accent hover:underline"
+          >
+            {words.send.changeIt}
+          </Link>
+        )}
         <PreviewButton name={name} disabled={disabled} bytesOf={bytesOf} />
         <Button look="quiet" disabled={disabled} onClick={() => void offer()}>
           {save}

@@ -5,6 +5,7 @@ import { stationOf } from '#core/assignment/line.ts';
 import type { SentPost } from '#core/model/handed-in.ts';
 import type { Draft, DraftContent } from '#core/model/work.ts';
 import { textOfDraft } from '#core/paper/draft.ts';
+import { assignmentAddress } from '../../shared/page/addresses.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { Button, Empty, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
@@ -94,9 +95,10 @@ export function Prepare({ outlet, draft }: { outlet: AssignmentOutlet; draft: Dr
               bytesOf={() => workspace.fileBytes(file.hash)}
             />
           ))}
-          {parts.map(({ name, is, save, write }) => (
+          {parts.map(({ role, name, is, save, write }) => (
             <GoingFile
               key={name}
+              changeAt={role === 'response' ? assignmentAddress(view.assignment.id, 'response') : null}
               name={name}
               is={is}
               save={save}

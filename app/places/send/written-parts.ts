@@ -1,9 +1,8 @@
 import type { Draft } from '#core/model/work.ts';
 import { draftDocx } from '../../shared/files/draft-files.ts';
-import { responseSheetOf } from '../../shared/files/response-sheet.ts';
+import { writtenSheet } from '../../shared/files/written-sheet.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import * as words from '../../words/en.ts';
-import { reader } from '../../workers/clients.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
 import { WORD_TYPE, type WrittenFile } from '../../workspace/commands/send.ts';
 
@@ -19,10 +18,11 @@ interface Part {
 /** The files that are written for the attempt: the draft, and the response sheet. */
 export function writtenParts(
   workspace: Workspace,
-  { view, work, content, live, answers }: AssignmentOutlet,
+  outlet: AssignmentOutlet,
   draft: Draft,
   nameOf: (what: string, ending: string) => string,
 ): Part[] {
+  const { view, work, content } = outlet;
   const part = (
     role: WrittenFile['role'],
     shown: Pick<Part, 'is' | 'save'>,
@@ -56,7 +56,7 @@ export function writtenParts(
             'response',
             { is: words.send.response, save: words.send.saveResponse },
             nameOf(words.send.responseIs, 'docx'),
-            () => reader.ask((worker) => worker.writeResponseSheetDocx(responseSheetOf(work, live, answers))),
+            () => draftDocx(workspace, writtenSheet(workspace, outlet), words.response.place),
           ),
         ];
   return [...paper, ...response];

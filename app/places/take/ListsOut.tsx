@@ -1,26 +1,17 @@
-import type { AssignmentView } from '#core/assignment/view.ts';
-import type { Answer } from '#core/check/answered.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Menu, MenuItem } from '../../shared/controls/Menu.tsx';
 import { fileNameOf } from '../../shared/files/file-name.ts';
+import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import * as words from '../../words/en.ts';
-import type { LiveOutcomes } from '../../workspace/state/outcomes.ts';
 import { useWorkspace } from '../../workspace/use-workspace.ts';
 import { listsOf, type ListOut } from './lists.ts';
 
 /** Remarks in open formats, and what the student made of them, each as a file. */
-export function ListsOut({
-  view,
-  live,
-  answers,
-}: {
-  view: AssignmentView;
-  live: LiveOutcomes | null;
-  answers: ReadonlyMap<string, Answer>;
-}) {
+export function ListsOut({ outlet }: { outlet: AssignmentOutlet }) {
   const workspace = useWorkspace();
-  const lists = listsOf(workspace, view, live, answers);
+  const { view } = outlet;
+  const lists = listsOf(workspace, outlet);
   const save = async ({ is, ending, mediaType, write }: ListOut['forms'][number]) => {
     const bytes = await write();
     if (bytes !== null) offerFile(fileNameOf(workspace, view, is, ending), bytes, mediaType);

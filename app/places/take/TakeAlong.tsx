@@ -11,7 +11,8 @@ import { Pack } from './Pack.tsx';
 
 /** Everything of an assignment as files: the paper with its remarks, a pack for a meeting, lists, the files themselves. */
 export function TakeAlong() {
-  const { view, answers, live } = useAssignment();
+  const outlet = useAssignment();
+  const { view } = outlet;
   return (
     <div className="h-full overflow-auto">
       <div className="mx-auto grid max-w-5xl grid-cols-1 gap-9 p-6 max-md:p-4">
@@ -22,7 +23,7 @@ export function TakeAlong() {
         <div className="grid grid-cols-1 gap-9 md:grid-cols-2">
           <div className="grid grid-cols-1 content-start gap-8">
             <AnnotatedPapers view={view} />
-            <ListsOut view={view} live={live} answers={answers} />
+            <ListsOut outlet={outlet} />
             <FilesAsTheyAre view={view} />
             <Give view={view} />
           </div>

@@ -1,17 +1,15 @@
 import { quizAttempts } from '#core/assignment/papers.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { askList } from '#core/asks/ask-list.ts';
-import type { Answer } from '#core/check/answered.ts';
-import type { ResponseSheet } from '#core/check/response-sheet.ts';
 import type { FileHash } from '#core/model/ids.ts';
-import type { RichBlock } from '#core/paper/draft.ts';
 import { correctText, responseText, type QuizQuestion } from '#core/quiz/question.ts';
-import { responseSheetOf } from '../../shared/files/response-sheet.ts';
+import { draftDocx, draftMarkdown, draftPdf } from '../../shared/files/draft-files.ts';
+import { writtenSheet } from '../../shared/files/written-sheet.ts';
+import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import * as words from '../../words/en.ts';
 import { revise } from '../../words/revising.ts';
 import { reader } from '../../workers/clients.ts';
 import { WORD_TYPE } from '../../workspace/commands/send.ts';
-import type { LiveOutcomes } from '../../workspace/state/outcomes.ts';
 import { paperFor } from '../../workspace/state/papers.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
 import { remarksOut } from './remarks-out.ts';
@@ -39,18 +37,14 @@ const encoded = (text: string) => new TextEncoder().encode(text);
 const ALL = { own: true, scores: true, names: true };
 
 /** The lists that there is something in. */
-export function listsOf(
-  workspace: Workspace,
-  view: AssignmentView,
-  live: LiveOutcomes | null,
-  answers: ReadonlyMap<string, Answer>,
-): ListOut[] {
+export function listsOf(workspace: Workspace, outlet: AssignmentOutlet): ListOut[] {
+  const { view } = outlet;
   const quizzes = quizAttempts(view.papers, view.attempts);
   return [
     ...(view.remarks.length === 0 ? [] : remarkLists(workspace, view)),
     ...(view.remarks.length === 0
       ? []
-      : [{ title: words.takeAlong.responseFile, forms: responseForms(workspace, view, live, answers) }]),
+      : [{ title: words.takeAlong.responseFile, forms: responseForms(workspace, outlet) }]),
     ...(view.about.queries.length === 0
       ? []
       : [one(words.takeAlong.asksFile, words.takeAlong.asksIs, 'txt', 'text/plain', () => asksText(view))]),
@@ -101,14 +95,9 @@ function remarkLists(workspace: Workspace, view: AssignmentView): ListOut[] {
   ];
 }
 
-function responseForms(
-  workspace: Workspace,
-  view: AssignmentView,
-  live: LiveOutcomes | null,
-  answers: ReadonlyMap<string, Answer>,
-): Form[] {
-  const sheet = () => responseSheetOf(view, live, answers);
-  const { title } = view.assignment;
+function responseForms(workspace: Workspace, outlet: AssignmentOutlet): Form[] {
+  const sheet = () => writtenSheet(workspace, outlet);
+  const title = words.response.place;
   const form = (shown: string, ending: string, mediaType: string, write: Form['write']): Form => ({
     shown,
     is: words.takeAlong.responseIs,
@@ -117,46 +106,11 @@ function responseForms(
     write,
   });
   return [
-    form(revise.asWord, 'docx', WORD_TYPE, () =>
-      reader.ask((worker) => worker.writeResponseSheetDocx(sheet())),
-    ),
+    form(revise.asWord, 'docx', WORD_TYPE, () => draftDocx(workspace, sheet(), title)),
     form(revise.asPdf, 'pdf', 'application/pdf', () =>
-      reader.ask((worker) =>
-        worker.writePdf({
-          title,
-          language: words.language,
-          at: workspace.now(),
-          blocks: sheetBlocks(sheet()),
-        }),
-      ),
+      draftPdf(workspace, sheet(), { title, language: words.language, at: workspace.now() }),
     ),
-    form(revise.asMarkdown, 'md', 'text/markdown', async () => {
-      const { writeMarkdown } = await import('#formats/text/write-markdown.ts');
-      return encoded(writeMarkdown(sheetBlocks(sheet())));
-    }),
-  ];
-}
-
-/** A response sheet as blocks of a document. */
-function sheetBlocks({ title, lead, columns, rows }: ResponseSheet): RichBlock[] {
-  const runs = (text: string) => [{ text, bold: false, italic: false }];
-  const paragraph = (text: string): RichBlock => ({ kind: 'paragraph', level: 0, runs: runs(text) });
-  const cell = (texts: readonly string[], isHead: boolean) => ({
-    isHead,
-    across: 1,
-    down: 1,
-    blocks: texts.map(paragraph),
-  });
-  return [
-    { kind: 'heading', level: 1, runs: runs(title) },
-    ...lead.map(paragraph),
-    {
-      kind: 'rows',
-      rows: [
-        columns.map((text) => cell([text], true)),
-        ...rows.map((row) => row.map((texts) => cell(texts, false))),
-      ],
-    },
+    form(revise.asMarkdown, 'md', 'text/markdown', () => draftMarkdown(sheet())),
   ];
 }
 

@@ -1,128 +1,187 @@
 import { isGiven } from '#core/answers/given.ts';
 import { LIKELY } from '#core/answers/propose.ts';
+import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import type { Answer } from '#core/check/answered.ts';
-import { proposedWords, takenWords, type ResponseSheet } from '#core/check/response-sheet.ts';
+import {
+  beforeAfter,
+  groupOf,
+  inText,
+  pageAt,
+  proposedWords,
+  takenPlaces,
+  takenWords,
+  type BeforeAfter,
+  type SheetGroup,
+} from '#core/check/response-sheet.ts';
+import type { Criterion } from '#core/model/facts.ts';
 import { answerKey } from '#core/model/own-ids.ts';
 import { pageOf, quotedWords, type Remark } from '#core/model/remark.ts';
 import type { Judgement, RemarkRef } from '#core/model/work.ts';
+import type { Paper } from '#core/paper/paper.ts';
 import { isAbout } from '#core/saying/remark-parts.ts';
-import { decidedThings, decisionsIn, type DecidedThing } from '#core/tally/decided.ts';
-import { saidBy } from '../remark/said.ts';
+import { decidedThings, type DecidedThing } from '#core/tally/decided.ts';
+import type { Span } from '#core/text/span.ts';
 import * as words from '../../words/en.ts';
-import { criterionFor, type AssignmentView } from '#core/assignment/view.ts';
 import type { LiveOutcomes } from '../../workspace/state/outcomes.ts';
+import { saidBy } from '../remark/said.ts';
 
-/** The response sheet in words: remark by remark, what was decided and done. It tells what answers, never what still stands. */
-export function responseSheetOf(
-  view: AssignmentView,
-  live: LiveOutcomes | null,
-  answers: ReadonlyMap<string, Answer>,
-): ResponseSheet {
-  const answered = [...answers.values()].filter((answer) => answer.answered).length;
-  return {
-    title: words.response.title(view.assignment.title),
-    lead: [words.response.lead(view.remarks.length, answered)],
-    columns: words.response.columns,
-    rows: view.remarks.map((remark, index) => {
-      const judgement = view.judgements.get(remark.id);
-      return [
-        [`${index + 1}. ${saidBy(remark)}`],
-        placeOf(remark, view),
-        decisionOf(judgement),
-        judgement === undefined ? [] : doneOf(remark, judgement, view, live),
-      ];
-    }),
-  };
+/** A remark as the response sheet accounts for it: never what still stands, but what answers it. */
+export interface SheetEntry {
+  readonly remark: Remark;
+  readonly number: number;
+  readonly said: string;
+  /** What it is about. */
+  readonly about: string;
+  readonly criterion: Criterion | null;
+  readonly group: SheetGroup;
+  /** What was done, where, why not, what is asked: a paragraph each. */
+  readonly lines: readonly string[];
+  readonly shown: BeforeAfter | null;
 }
 
-function placeOf(remark: Remark, view: AssignmentView): string[] {
-  const page = pageOf(remark);
-  const about = quotedWords(remark);
-  if (page !== null) return [words.response.place(page), ...(about === null ? [] : [`“${about}”`])];
-  const criterion = criterionFor(view, remark);
-  return [criterion === null ? words.response.whole : words.response.criterion(criterion.title)];
+/** What the sheet is written from. */
+export interface SheetSources {
+  readonly view: AssignmentView;
+  readonly live: LiveOutcomes | null;
+  readonly answers: ReadonlyMap<string, Answer>;
+  /** The marked version, and where remarks hang in it; null where none was marked as a text. */
+  readonly marked: { readonly paper: Paper; readonly anchors: Readonly<Record<string, Span>> } | null;
+  /** Where the pages of the draft begin; empty where it has none. */
+  readonly pageStarts: readonly number[];
 }
 
-function decisionOf(judgement: Judgement | undefined): string[] {
-  const made = decisionsIn(judgement).map((decision) => words.decisions[decision]);
-  const ofParts = (judgement?.parts ?? []).flatMap(({ quote, decision, carry }) => {
-    const own = [...(decision === null ? [] : [decision]), ...(carry ? (['carry'] as const) : [])];
-    return own.length === 0
-      ? []
-      : [words.response.part(quote, own.map((one) => words.decisions[one]).join(', '))];
+/** Each remark with what was made of it. */
+export function entriesOf(sources: SheetSources): SheetEntry[] {
+  const { view, answers } = sources;
+  return view.remarks.map((remark, index) => {
+    const judgement = view.judgements.get(remark.id);
+    const done = judgement === undefined ? NOTHING : doneOf(remark, judgement, sources);
+    return {
+      remark,
+      number: index + 1,
+      said: saidBy(remark),
+      about: aboutOf(remark, view),
+      criterion: criterionFor(view, remark),
+      group: done.isSeen
+        ? 'done'
+        : groupOf(answers.get(remark.id), view.sayings.get(remark.id)?.callsForChange ?? true),
+      lines: judgement === undefined ? [] : [...done.lines, ...ownWords(judgement)],
+      shown: done.shown,
+    };
   });
+}
+
+interface Done {
+  readonly lines: readonly string[];
+  readonly shown: BeforeAfter | null;
+  /** The text shows an answer, whether its task is ticked or not. */
+  readonly isSeen: boolean;
+}
+
+const NOTHING: Done = { lines: [], shown: null, isSeen: false };
+
+function aboutOf(remark: Remark, view: AssignmentView): string {
+  const said = words.response.about(pageOf(remark), quotedWords(remark));
+  if (said !== '') return said;
+  const criterion = criterionFor(view, remark);
+  return criterion === null ? words.response.whole : words.response.criterion(criterion.title);
+}
+
+/** What the student says about a remark and its parts: notes are reasons, replies are meant for whoever reads it. */
+function ownWords({ note, reply, parts }: Judgement): string[] {
   return [
-    ...(made.length === 0
-      ? [words.response.none]
-      : [
-          ...(ofParts.length > 0 ? ofParts : [made.join(', ')]),
-          ...(judgement?.note ? [judgement.note] : []),
-        ]),
-    ...(judgement?.reply ? [words.response.reply(judgement.reply)] : []),
-    ...(judgement?.parts ?? []).flatMap(({ quote, reply }) =>
-      reply === '' ? [] : [words.response.part(quote, words.response.reply(reply))],
+    ...(note === '' ? [] : [words.response.why(note)]),
+    ...(reply === '' ? [] : [words.response.reply(reply)]),
+    ...parts.flatMap((part) =>
+      part.reply === '' ? [] : [words.response.part(part.quote, words.response.reply(part.reply))],
     ),
   ];
 }
 
-function doneOf(
-  remark: Remark,
-  judgement: Judgement,
-  view: AssignmentView,
-  live: LiveOutcomes | null,
-): string[] {
-  return [...new Set(decidedThings(judgement).flatMap((thing) => doneAbout(thing, remark, view, live)))];
+function doneOf(remark: Remark, judgement: Judgement, sources: SheetSources): Done {
+  const all = decidedThings(judgement).map((thing) => doneAbout(thing, remark, sources));
+  return {
+    lines: [...new Set(all.flatMap(({ lines }) => lines))],
+    shown: all.find(({ shown }) => shown !== null)?.shown ?? null,
+    // Of a remark that is decided about part by part every part must be seen.
+    isSeen: all.length > 0 && all.every(({ isSeen }) => isSeen),
+  };
 }
 
-function doneAbout(
-  { partId, decision, carry }: DecidedThing,
-  remark: Remark,
-  view: AssignmentView,
-  live: LiveOutcomes | null,
-): string[] {
+function doneAbout({ partId, decision, carry }: DecidedThing, remark: Remark, sources: SheetSources): Done {
+  const { decided } = words.response;
+  const only = (...lines: string[]): Done => ({ lines, shown: null, isSeen: false });
   switch (decision) {
     case null:
-      return carry ? [words.response.carried] : [];
+      return carry ? only(decided.carried) : NOTHING;
     case 'keep':
-      return [words.response.kept];
+      return only(decided.keep);
     case 'decline':
-      return [words.response.declined];
-    case 'ask':
-      return [
-        view.queries.some(
-          ({ about, putAt }) => about !== null && isAbout([about], remark.id, partId) && putAt !== null,
-        )
-          ? words.response.asked
-          : words.response.toAsk,
-      ];
+      return only(decided.decline);
+    case 'ask': {
+      const own = sources.view.queries.filter(
+        ({ about }) => about !== null && isAbout([about], remark.id, partId),
+      );
+      const isPut = own.some(({ putAt }) => putAt !== null);
+      const asked = own.map(({ text }) => text).filter((text) => text.trim() !== '');
+      return only(isPut ? decided.asked : decided.toAsk, ...asked.map(words.response.question));
+    }
     case 'act':
-      return answerTo({ remarkId: remark.id, partId }, view, live);
+      return answerTo({ remarkId: remark.id, partId }, remark, sources);
   }
 }
 
-function answerTo(ref: RemarkRef, view: AssignmentView, live: LiveOutcomes | null): string[] {
+function answerTo(ref: RemarkRef, remark: Remark, sources: SheetSources): Done {
+  const { view, live, marked } = sources;
   const key = answerKey(ref);
   const text = live?.paper.text ?? '';
+  const passage = marked?.anchors[remark.id] ?? null;
+  const showing = (how: string | null, lines: readonly string[], places: readonly Span[]): Done => {
+    const shown = live === null ? null : beforeAfter(marked?.paper ?? null, passage, live.paper, places);
+    const [first] = places;
+    const where =
+      live === null || (first as Span | undefined) === undefined
+        ? how
+        : whereIn(how, live.paper, first, sources);
+    return { lines: [...lines, ...(where === null ? [] : [where])], shown, isSeen: true };
+  };
   const given = view.given.get(key) ?? view.given.get(ref.remarkId);
-  if (given !== undefined && isGiven(given))
-    return [
-      ...(given.words.trim() === '' ? [] : [given.words]),
-      ...takenWords(given, live?.picks ?? new Map(), text).map(quoted),
-      ...given.regions.map(({ x, y, width, height }) =>
-        words.response.shownAt([x, y, width, height].join(', ')),
-      ),
-      ...given.files.flatMap((hash) => {
-        const file = view.files.find((one) => one.hash === hash);
-        return file === undefined ? [] : [words.response.inFile(file.name)];
-      }),
-    ];
+  if (given !== undefined && isGiven(given)) {
+    const picks = live?.picks ?? new Map();
+    const places = takenPlaces(given, picks);
+    return showing(
+      null,
+      [
+        ...(given.words.trim() === '' ? [] : [given.words]),
+        // What can't be shown in the text any more is told as it was.
+        ...(places.length > 0 ? [] : takenWords(given, picks, text).map(quoted)),
+        ...given.regions.map(({ x, y, width, height }) =>
+          words.response.shownAt([x, y, width, height].join(', ')),
+        ),
+        ...given.files.flatMap((hash) => {
+          const file = view.files.find((one) => one.hash === hash);
+          return file === undefined ? [] : [words.response.inFile(file.name)];
+        }),
+      ],
+      places,
+    );
+  }
   const isTicked = view.tasks.some(({ task }) => task.done && isAbout(task.about, ref.remarkId, ref.partId));
   const first = live?.proposals.get(key)?.at(0);
   if (first === undefined || first.likely < LIKELY)
-    return [isTicked ? words.response.taskDone : words.response.taskOpen];
-  const shown = proposedWords(first, text);
-  if (shown.every((one) => one === '')) return [words.response.takenOut];
-  return [words.response.answeredBy[first.where], ...shown.map(quoted)];
+    return {
+      lines: [isTicked ? words.response.taskDone : words.response.taskOpen],
+      shown: null,
+      isSeen: false,
+    };
+  if (proposedWords(first, text).every((one) => one === ''))
+    return { lines: [words.response.takenOut], shown: null, isSeen: true };
+  return showing(words.response.answeredBy[first.where], [], first.places);
+}
+
+function whereIn(how: string | null, paper: Paper, place: Span, { pageStarts }: SheetSources): string {
+  const { heading, paragraph } = inText(paper, place);
+  return words.response.inText(how, heading, paragraph, pageAt(pageStarts, place.from));
 }
 
 function quoted(text: string): string {

@@ -15,7 +15,8 @@ type AssignmentPlace =
   | 'score'
   | 'rubric'
   | 'take'
-  | 'overlap';
+  | 'overlap'
+  | 'response';
 
 /** The address of a place of an assignment. */
 export function assignmentAddress(

@@ -20,7 +20,7 @@ import { paperOf } from '#core/paper/paper.ts';
 import { wordingMark } from '#core/reading/need.ts';
 import { exampleSaying } from '#core/saying/example.ts';
 import { sayingKey } from '#core/saying/saying-of.ts';
-import { responseSheetOf } from '../../shared/files/response-sheet.ts';
+import { entriesOf } from '../../shared/files/response-sheet.ts';
 import { behindOf, hundredths, viewOf, type AssignmentView } from '#core/assignment/view.ts';
 import { answersOf } from './outcomes.ts';
 import {
@@ -260,26 +260,34 @@ describe('the response sheet', () => {
       picks: new Map(),
     };
     const answers = answersOf(full, live);
-    const sheet = responseSheetOf(full, live, answers);
-    expect(sheet.lead).toEqual(['6 remarks came back; 3 of them have an answer here.']);
-    expect(sheet.rows.map((row) => row.slice(2))).toEqual([
-      [['Act'], ['It now reads:', '“may show”']],
-      [['Act'], ['Done.']],
-      [['Decline', 'It is outside the brief.'], ['Not taken up.']],
-      [['Carry'], ['Carried to the next assignment.']],
-      [['No decision was made.'], []],
-      [['Ask'], ['To be asked.']],
+    const marked = { paper: older, anchors: { u: { from: 5, to: 11 }, v: { from: 33, to: 50 } } };
+    const sheet = entriesOf({ view: full, live, answers, marked, pageStarts: [0, 400] });
+    expect(sheet.map(({ group, lines }) => [group, lines])).toEqual([
+      ['done', ['Rewritten: paragraph 1, page 1.']],
+      ['open', ['Done.']],
+      ['not done', ['Not taken up.', 'Why: It is outside the brief.']],
+      ['carried', ['Taken along to the next assignment.']],
+      ['open', []],
+      ['asked', ['To be asked.', 'My question: Why?']],
     ]);
-    expect(sheet.rows[0].slice(0, 2)).toEqual([['1. Say why, u.'], ['Page 1', '“proves”']]);
+    expect(sheet[0]).toMatchObject({ number: 1, said: 'Say why, u.', about: 'page 1, “proves”' });
+    expect(sheet[0].shown?.before).toBe('This proves that blocking works.');
+    expect(sheet[0].shown?.after.map(({ kind, text }) => [kind, text])).toEqual([
+      ['kept', 'This '],
+      ['added', 'may show'],
+      ['kept', ' that blocking works.'],
+    ]);
   });
 
   it('says of acts without a passage whether they were done', () => {
     const whole = remark('o', { channel: 'overall', targets: [{ kind: 'whole' }], criterionId: null });
     const sheet = (done: boolean) => {
       const full = view({ remarks: [whole], judgements: [judged('o', 'act')], tasks: [task('o', done)] });
-      return responseSheetOf(full, null, answersOf(full, null)).rows[0].slice(1);
+      const answers = answersOf(full, null);
+      const [entry] = entriesOf({ view: full, live: null, answers, marked: null, pageStarts: [] });
+      return [entry.about, entry.lines];
     };
-    expect(sheet(true)).toEqual([['The work as a whole'], ['Act'], ['Done.']]);
-    expect(sheet(false)).toEqual([['The work as a whole'], ['Act'], ['No answer yet.']]);
+    expect(sheet(true)).toEqual(['the work as a whole', ['Done.']]);
+    expect(sheet(false)).toEqual(['the work as a whole', ['No answer yet.']]);
   });
 });

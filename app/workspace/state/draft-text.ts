@@ -12,6 +12,8 @@ export interface DraftText {
   readonly paper: Paper;
   /** Of the document or the file that it is the text of. */
   readonly hash: FileHash;
+  /** Where its pages begin, of a file that has pages; else empty. */
+  readonly pageStarts: readonly number[];
 }
 
 /**
@@ -22,10 +24,14 @@ export function useDraftText(draft: Draft | null, stored: StoredContent | null):
   const file = usePaper(draft?.paperFile ?? null);
   const isFile = draft !== null && draft.paperFile !== null;
   const written = useMemo(
-    () => (stored === null ? null : { paper: paperOfDraft(stored.content), hash: stored.hash }),
+    () =>
+      stored === null ? null : { paper: paperOfDraft(stored.content), hash: stored.hash, pageStarts: [] },
     [stored],
   );
-  const filed = useMemo(() => (file === null ? null : { paper: file.paper, hash: file.hash }), [file]);
+  const filed = useMemo(
+    () => (file === null ? null : { paper: file.paper, hash: file.hash, pageStarts: file.pageStarts }),
+    [file],
+  );
   return isFile ? filed : written;
 }
 

@@ -12,26 +12,33 @@ import { cleanHtml } from '#formats/text/clean-html.ts';
 import { urlsOf } from './pictures.ts';
 import { UndoLog } from './undo-log.ts';
 
-/** What was typed last before the page went away, if it didn't reach the draft. */
-function lastTyped(workspace: Workspace, draftId: string): DraftContent | null {
-  const text = workspace.journal.read(draftId);
+/** What was typed last before the page went away, if it was not kept. @param field what it is kept under */
+export function lastTyped(workspace: Workspace, field: string): DraftContent | null {
+  const text = workspace.journal.read(field);
   if (text === null) return null;
   const parsed = v.safeParse(DraftContent, JSON.parse(text));
   return parsed.success ? parsed.output : null;
 }
 
-/** Keeps what is typed in an editor. */
-function useKeeping(draftId: string, onFailed: () => void) {
+/**
+ * Keeps what is typed in an editor.
+ * @param field the name under which the last words before a page goes away are found again
+ */
+export function useKeeping(
+  field: string,
+  save: (content: DraftContent) => Promise<void>,
+  onFailed: () => void,
+) {
   const workspace = useWorkspace();
   const [ours] = useState(() => new WeakSet<DraftContent>());
   const keeper = useMemo(
-    () => new Keeper<DraftContent>(workspace, draftId, (content) => JSON.stringify(content)),
-    [workspace, draftId],
+    () => new Keeper<DraftContent>(workspace, field, (content) => JSON.stringify(content)),
+    [workspace, field],
   );
   useLayoutEffect(() => {
     keeper.keepBy((content) => {
       ours.add(content);
-      return saveDraft(workspace, draftId, content);
+      return save(content);
     }, onFailed);
   });
   useEffect(() => {
@@ -55,7 +62,7 @@ export function useDraftEditor(
   onFailed: () => void,
 ): Editor {
   const workspace = useWorkspace();
-  const { ours, keeper } = useKeeping(draft.id, onFailed);
+  const { ours, keeper } = useKeeping(draft.id, (typed) => saveDraft(workspace, draft.id, typed), onFailed);
   const latest = useRef(keeper);
   useLayoutEffect(() => {
     latest.current = keeper;
