@@ -42,7 +42,7 @@ export function GoingFile({
         <b className="break-words">{name}</b>
         <span className="block text-sm text-quiet">{is}</span>
       </span>
-      <span className="flex shrink-0 flex-wrap gap-x-4">
+      <span className="flex flex-wrap gap-x-4 sm:shrink-0">
         {changeAt !== null && (
           <Link
             to={changeAt}

@@ -62,14 +62,19 @@ export function entriesOf(sources: SheetSources): SheetEntry[] {
       said: saidBy(remark),
       about: aboutOf(remark, view),
       criterion: criterionFor(view, remark),
-      group: done.isSeen
-        ? 'done'
-        : groupOf(answers.get(remark.id), view.sayings.get(remark.id)?.callsForChange ?? true),
+      group:
+        done.isSeen || hasReply(judgement)
+          ? 'done'
+          : groupOf(answers.get(remark.id), view.sayings.get(remark.id)?.callsForChange ?? true),
       lines: judgement === undefined ? [] : [...done.lines, ...ownWords(judgement)],
       shown: done.shown,
     };
   });
 }
+
+/** What the student says back to a remark answers it, decided about or not. */
+const hasReply = (judgement: Judgement | undefined) =>
+  judgement !== undefined && [judgement, ...judgement.parts].some(({ reply }) => reply.trim() !== '');
 
 interface Done {
   readonly lines: readonly string[];
