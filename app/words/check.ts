@@ -6,6 +6,7 @@ export const check = {
   unansweredLead: (count: number) =>
     `${many(count, 'remark', 'remarks')} without an answer. You may send all the same.`,
   reason: (reason: string, count: number) => `${reason[0].toUpperCase()}${reason.slice(1)} (${count})`,
+  changedAgain: 'answered, and changed again since',
   compareTitle: 'Two versions, word by word',
   counts: (kept: number, added: number, removed: number, moved: number) =>
     `${kept} words kept, ${added} added, ${removed} removed, ${moved} moved.`,

@@ -80,6 +80,10 @@ export const takeAlong = {
   noRemarksOnIt: 'No remark counts towards it.',
   overlapLead: (count: number, name: string) =>
     `${many(count, 'passage', 'passages')}, as the report has them (${name}).`,
+  overlapCounted: (least: number, without: readonly string[]) =>
+    `In Overlap, matches of ${least} words and more count${without.length === 0 ? '.' : `; I ${without.join(', ')}.`}`,
+  sourceAside: (title: string, reason: string) => `Set aside: “${title}”. ${reason}`,
+  matchAside: (reason: string) => `A match that is set aside: ${reason}`,
   numbersLead: 'A number on a page leads to its remark in the list of all remarks, and from there back.',
 
   list: 'Remarks',

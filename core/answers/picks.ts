@@ -1,5 +1,5 @@
 import { followPassages } from '../anchors/outcome.ts';
-import type { PickedPlace } from '../model/work.ts';
+import type { GivenAnswer, PickedPlace } from '../model/work.ts';
 import type { Paper } from '../paper/paper.ts';
 import { searching } from '../text/grams.ts';
 import type { Span } from '../text/span.ts';
@@ -40,4 +40,12 @@ function withMarks({ from, to }: Span, exact: string, text: string): Span {
   const last = exact.at(-1) ?? '';
   const isMark = /[^\p{L}\p{N}\s]/u.test(last);
   return { from, to: isMark && text.startsWith(last, to) ? to + 1 : to };
+}
+
+/** The answers of which words were changed again since they were taken, or are gone. */
+export function changedAgain(
+  given: Iterable<GivenAnswer>,
+  picks: ReadonlyMap<PickedPlace, PickNow>,
+): GivenAnswer[] {
+  return [...given].filter(({ places }) => places.some((pick) => picks.get(pick)?.stands === false));
 }

@@ -1,4 +1,5 @@
 import { Fold } from '../../shared/controls/Fold.tsx';
+import { changedAgain } from '#core/answers/picks.ts';
 import type { Unanswered as Reason } from '#core/check/answered.ts';
 import type { Remark } from '#core/model/remark.ts';
 import { useMemo } from 'react';
@@ -117,7 +118,12 @@ const REASONS: readonly Reason[] = [
   'not asked yet',
 ];
 
-function Unanswered({ outlet: { work: view, answers } }: { outlet: AssignmentOutlet }) {
+function Unanswered({ outlet: { work: view, answers, live } }: { outlet: AssignmentOutlet }) {
+  const again = useMemo(
+    () => changedAgain(view.given.values(), live?.picks ?? new Map()).map(({ remarkId }) => remarkId),
+    [view, live],
+  );
+  const changed = view.remarks.filter(({ id }) => again.includes(id));
   const open = view.remarks.flatMap((remark) => {
     const answer = answers.get(remark.id);
     return answer === undefined || answer.answered ? [] : [{ remark, because: answer.because }];
@@ -146,6 +152,19 @@ function Unanswered({ outlet: { work: view, answers } }: { outlet: AssignmentOut
           </Fold>
         );
       })}
+      {changed.length > 0 && (
+        <Fold
+          className="mt-3 border-t border-rule pt-2"
+          defaultOpen
+          label={words.check.reason(words.check.changedAgain, changed.length)}
+        >
+          <ul>
+            {changed.map((remark) => (
+              <OpenRemark key={remark.id} view={view} remark={remark} because="no answer yet" />
+            ))}
+          </ul>
+        </Fold>
+      )}
     </section>
   );
 }

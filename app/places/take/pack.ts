@@ -1,4 +1,5 @@
 import { criterionFor, hundredths, type AssignmentView } from '#core/assignment/view.ts';
+import type { OverlapChoice } from '#core/model/source.ts';
 import { packParts, type PackPart, type TakenAlong } from '#core/model/work.ts';
 import type { RichBlock, Run } from '#core/paper/draft.ts';
 import { askList } from '#core/asks/ask-list.ts';
@@ -83,10 +84,14 @@ export interface PackOf {
   /** The paper that goes into it; null for none. */
   readonly ground: Ground | null;
   readonly at: string;
+  /** How the overlap is counted, and what is set aside of it with which reason. */
+  readonly overlap: OverlapChoice;
+  /** The title of a source by its id; null for what is none, or isn't here any more. */
+  readonly titleOf: (id: string) => string | null;
 }
 
 /** The whole pack: what goes before the paper, the paper with its remarks, what goes behind it. */
-export function packOf({ view, taken, ground, at }: PackOf): AnnotatedToWrite {
+export function packOf({ view, taken, ground, at, overlap, titleOf }: PackOf): AnnotatedToWrite {
   const without = new Set<string>(taken.without);
   const has = (part: PackPart) => !without.has(part) && countOfPart(view, part, taken.wish) > 0;
   const scores = !without.has('scores');
@@ -106,7 +111,7 @@ export function packOf({ view, taken, ground, at }: PackOf): AnnotatedToWrite {
     ...titled('asks', askBlocks(view, nameOf)),
     ...titled('tasks', taskBlocks(view, scores)),
     ...titled('rubric', rubricBlocks(view, remarks, scores)),
-    ...titled('overlap', overlapBlocks(view, remarks, copy)),
+    ...titled('overlap', [...overlapBlocks(view, remarks, copy), ...countedBlocks(overlap, titleOf)]),
     ...(has('paper') ? [paragraph(words.takeAlong.numbersLead, { italic: true })] : []),
   ];
   const behind: Blocks = [
@@ -274,5 +279,16 @@ function overlapBlocks(
   return [
     paragraph(words.takeAlong.overlapLead(own.length, report)),
     ...entryBlocks(entriesOf(null, own, copy).map((entry) => ({ ...entry, again: 'match' }))),
+  ];
+}
+
+/** What doesn't count of an overlap, and why. */
+function countedBlocks({ least, without, aside }: OverlapChoice, titleOf: PackOf['titleOf']): Blocks {
+  return [
+    paragraph(words.takeAlong.overlapCounted(least, without.map((one) => words.overlap.switch[one]))),
+    ...aside.map(({ of, reason }) => {
+      const title = titleOf(of);
+      return item(title === null ? words.takeAlong.matchAside(reason) : words.takeAlong.sourceAside(title, reason), 1);
+    }),
   ];
 }

@@ -12,6 +12,7 @@ import { paperFor } from '../../workspace/state/papers.ts';
 import type { Workspace } from '../../workspace/workspace.ts';
 import { proxy } from 'comlink';
 import { copyWords } from './copy-words.ts';
+import { choiceOf } from '../../workspace/commands/overlap.ts';
 import { packOf } from './pack.ts';
 import { remarksOut } from './remarks-out.ts';
 
@@ -98,6 +99,14 @@ export async function writtenPack(
       ? null
       : await groundFor(workspace, view, paper, signal);
   if (ground !== null && ground.kind !== 'read') return ground;
-  const content = packOf({ view, taken, ground: ground?.value ?? null, at: workspace.now() });
+  const { settings, sources } = workspace.records;
+  const content = packOf({
+    view,
+    taken,
+    ground: ground?.value ?? null,
+    at: workspace.now(),
+    overlap: choiceOf(settings, view.assignment.id),
+    titleOf: (id) => sources.get(id)?.title ?? null,
+  });
   return write(ground?.value ?? null, content, told, signal);
 }
