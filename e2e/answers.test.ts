@@ -98,8 +98,8 @@ describe('a remark', () => {
       const sheet = await sentSheet(desk);
       expect(sheet).toEqual(
         expect.arrayContaining([
-          '“That is how the trust sees it, and Hask and others (2018) say the same.”',
-          `“${chosen}”`,
+          'Now: That is how the trust sees it, and Hask and others (2018) say the same.',
+          `Now: ${chosen}`,
           'Nobody has written it down; I take it back in the talk.',
           'In the file “map.pdf”.',
         ]),

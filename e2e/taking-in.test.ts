@@ -5,6 +5,7 @@ import { sample } from '#formats/samples/sample.ts';
 import { violationsInBoth } from './axe.ts';
 import { drop, openAlone, openReading, takeIn } from './files.ts';
 import { clickRole, seeText, until, pick } from './harness.ts';
+import { saved } from './line.ts';
 import { pageTest, PHONE } from './page-test.ts';
 import { fillTheDisk, giveSmallDisk } from './storage.ts';
 
@@ -121,6 +122,7 @@ describe('taking in', () => {
       // Two names that are one person, and somebody who is a peer.
       await pick(page, 'Lindiwe Strand is the same person as', 'Pascoe Wray');
       await pick(page, 'Role of Pascoe Wray', 'peer');
+      await saved(page);
       await page.goto(desk.address);
       await (await seeText(page, 'dams')).click();
       await until(page, () => location.pathname.startsWith('/a/'));

@@ -19,9 +19,9 @@ import { revise } from '../../words/revising.ts';
 import { changeSheet, sheetChoiceOf } from '../../workspace/commands/response-sheet.ts';
 import { WORD_TYPE } from '../../workspace/commands/send.ts';
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
-import { lastTyped, useKeeping } from '../revise/editor/DraftEditor.tsx';
-import { draftKit } from '../revise/editor/kit.ts';
-import { urlsOf } from '../revise/editor/pictures.ts';
+import { lastTyped, useKeeping } from '../../shared/editor/keeping.ts';
+import { draftKit } from '../../shared/editor/kit.ts';
+import { urlsOf } from '../../shared/editor/pictures.ts';
 
 /** The account of all remarks for the instructor: written from what was decided and done, changed as text, saved in three forms. */
 export function Responding() {

@@ -285,10 +285,18 @@ function overlapBlocks(
 /** What doesn't count of an overlap, and why. */
 function countedBlocks({ least, without, aside }: OverlapChoice, titleOf: PackOf['titleOf']): Blocks {
   return [
-    paragraph(words.takeAlong.overlapCounted(least, without.map((one) => words.overlap.switch[one]))),
+    paragraph(
+      words.takeAlong.overlapCounted(
+        least,
+        without.map((one) => words.overlap.switch[one]),
+      ),
+    ),
     ...aside.map(({ of, reason }) => {
       const title = titleOf(of);
-      return item(title === null ? words.takeAlong.matchAside(reason) : words.takeAlong.sourceAside(title, reason), 1);
+      return item(
+        title === null ? words.takeAlong.matchAside(reason) : words.takeAlong.sourceAside(title, reason),
+        1,
+      );
     }),
   ];
 }

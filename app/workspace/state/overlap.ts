@@ -108,6 +108,8 @@ export function useOverlap(
     let over = false;
     const compare = async () => {
       const here = await handOver(workspace, sources);
+      // A comparison with newer sources was asked for meanwhile: this one must not take its place.
+      if (over) return;
       const compared = here.map(({ id, work, isAttempt }) => ({ id, work, isAttempt }));
       const overlap = await comparer.ask((worker) => worker.compare(key, paper, compared), {
         latestOf: `overlap ${key}`,

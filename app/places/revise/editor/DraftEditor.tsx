@@ -1,58 +1,14 @@
 import { revise } from '../../../words/revising.ts';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
-import type { Workspace } from '../../../workspace/workspace.ts';
 import { EditorContent, useEditor, type Editor } from '@tiptap/react';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import * as v from 'valibot';
-import { DraftContent, type Draft } from '#core/model/work.ts';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import type { Draft, DraftContent } from '#core/model/work.ts';
 import { saveDraft } from '../../../workspace/commands/draft.ts';
-import { Keeper } from '../../../workspace/state/keeper.ts';
-import { draftKit } from './kit.ts';
+import { draftKit } from '../../../shared/editor/kit.ts';
+import { lastTyped, useKeeping } from '../../../shared/editor/keeping.ts';
 import { cleanHtml } from '#formats/text/clean-html.ts';
-import { urlsOf } from './pictures.ts';
+import { urlsOf } from '../../../shared/editor/pictures.ts';
 import { UndoLog } from './undo-log.ts';
-
-/** What was typed last before the page went away, if it was not kept. @param field what it is kept under */
-export function lastTyped(workspace: Workspace, field: string): DraftContent | null {
-  const text = workspace.journal.read(field);
-  if (text === null) return null;
-  const parsed = v.safeParse(DraftContent, JSON.parse(text));
-  return parsed.success ? parsed.output : null;
-}
-
-/**
- * Keeps what is typed in an editor.
- * @param field the name under which the last words before a page goes away are found again
- */
-export function useKeeping(
-  field: string,
-  save: (content: DraftContent) => Promise<void>,
-  onFailed: () => void,
-) {
-  const workspace = useWorkspace();
-  const [ours] = useState(() => new WeakSet<DraftContent>());
-  const keeper = useMemo(
-    () => new Keeper<DraftContent>(workspace, field, (content) => JSON.stringify(content)),
-    [workspace, field],
-  );
-  useLayoutEffect(() => {
-    keeper.keepBy((content) => {
-      ours.add(content);
-      return save(content);
-    }, onFailed);
-  });
-  useEffect(() => {
-    const leave = () => keeper.leave();
-    window.addEventListener('pagehide', leave);
-    document.addEventListener('visibilitychange', leave);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      document.removeEventListener('visibilitychange', leave);
-      leave();
-    };
-  }, [keeper]);
-  return { ours, keeper };
-}
 
 /** Keeps what is typed, and takes over what another command or tab made of the draft. */
 export function useDraftEditor(

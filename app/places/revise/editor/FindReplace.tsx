@@ -2,7 +2,7 @@ import { revise } from '../../../words/revising.ts';
 import type { Editor } from '@tiptap/react';
 import { useEffect, useState } from 'react';
 import { Button } from '../../../shared/controls/Controls.tsx';
-import { placesOf, putInPlace, showFound, type FoundAt } from './find.ts';
+import { placesOf, putInPlace, showFound, type FoundAt } from '../../../shared/editor/find.ts';
 
 /** Looks words up in the draft, and puts others in their place, one by one or all at once. */
 export function FindReplace({ editor, onClose }: { editor: Editor; onClose: () => void }) {

@@ -7,7 +7,7 @@ import { Button } from '../../../shared/controls/Controls.tsx';
 import { Dialog } from '../../../shared/controls/Dialog.tsx';
 import * as words from '../../../words/en.ts';
 import { useWorkspace } from '../../../workspace/use-workspace.ts';
-import { keepPicture } from './pictures.ts';
+import { keepPicture } from '../../../shared/editor/pictures.ts';
 import type { Inserting } from './Toolbar.tsx';
 
 /** What a picture in a draft may have: more makes a file that nobody can send. */

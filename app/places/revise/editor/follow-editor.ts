@@ -7,7 +7,14 @@ import type { Span } from '#core/text/span.ts';
 import { placeAsked } from '../../../shared/page/addresses.ts';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import type { TextSide } from '../answers/text-side.ts';
-import { followedIn, followedMeta, linesIn, placeIn, positionsIn, remarkAt } from './followed.ts';
+import {
+  followedIn,
+  followedMeta,
+  linesIn,
+  placeIn,
+  positionsIn,
+  remarkAt,
+} from '../../../shared/editor/followed.ts';
 
 /** Which remark is in focus beside an editor, and what of the draft is shown for it: the list follows the cursor, and back. */
 export function useFollowedEditor(editor: Editor, outlet: AssignmentOutlet, lines: readonly LookLine[]) {

@@ -16,7 +16,7 @@ import * as words from '../../../words/en.ts';
 import { useWorkspace, useWorkspaceState } from '../../../workspace/use-workspace.ts';
 import { AnswersList } from '../answers/AnswersList.tsx';
 import type { TextSide } from '../answers/text-side.ts';
-import { followedIn } from '../editor/followed.ts';
+import { followedIn } from '../../../shared/editor/followed.ts';
 import { BackToLook } from '../BackToLook.tsx';
 import { chosenIn, PaperShown } from '../PaperShown.tsx';
 import { AnotherText, BringIn } from './BringIn.tsx';

@@ -1,7 +1,7 @@
 import type { DraftContent, StoredFile } from '#core/model/work.ts';
 import type { ReadDraft } from '#formats/read-as-draft.ts';
 import type { Workspace } from '../../../workspace/workspace.ts';
-import { keepPicture } from '../editor/pictures.ts';
+import { keepPicture } from '../../../shared/editor/pictures.ts';
 
 /** A file as a document of the editor, its pictures kept here, and what of it the editor can't hold. */
 export interface FileAsDraft {

@@ -1,7 +1,7 @@
 import { asId, FileHash } from '#core/model/ids.ts';
 import type { StoredFile } from '#core/model/work.ts';
-import type { Workspace } from '../../../workspace/workspace.ts';
-import { keepFile, type NewFile } from '../../../workspace/commands/new-files.ts';
+import type { Workspace } from '../../workspace/workspace.ts';
+import { keepFile, type NewFile } from '../../workspace/commands/new-files.ts';
 import { hashOf } from '#formats/hash.ts';
 
 /** Addresses of pictures that are kept here, made once each for as long as the page. */

@@ -1,4 +1,4 @@
-import { revise } from '../../../words/revising.ts';
+import { revise } from '../../words/revising.ts';
 import { mergeAttributes, Mark, Node } from '@tiptap/core';
 import { goToNextCell, tableEditing } from '@tiptap/pm/tables';
 

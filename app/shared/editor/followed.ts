@@ -8,7 +8,7 @@ import { firstFrom } from '#core/text/ascending.ts';
 import { normalised, type Normalised } from '#core/text/normalise.ts';
 import type { LookLine } from '#core/look/line.ts';
 import { saidOf } from '#core/look/says.ts';
-import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
+import type { AssignmentOutlet } from '../page/assignment-outlet.ts';
 
 /** Where a remark's words are in the draft now. */
 export interface Followed {
