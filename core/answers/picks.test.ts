@@ -58,21 +58,21 @@ it('an answer says, shows or brings something', () => {
   expect(isGiven(none)).toBe(false);
   expect(isGiven({ ...none, words: 'Done.' })).toBe(true);
   expect(isGiven({ ...none, places: [pickOf('')] })).toBe(true);
+});
 
-  it('are told where they were changed again since', () => {
-    const [stood, changed] = [pickOf('The rim was wet.'), pickOf('Nobody looked at it.')];
-    const newer = paper('Wells were read at noon. The rim was wet. Everybody looked at it.');
-    const picks = new Map([stood, changed].map((pick) => [pick, pickIn(newer, pick, VERSION)]));
-    const given = (key: string, places: (typeof stood)[]) => ({
-      remarkId: asId(RemarkId, key),
-      partId: null,
-      assignmentId: asId(AssignmentId, 'a'),
-      words: '',
-      regions: [],
-      places,
-      files: [],
-    });
-    const all = [given('x', [stood]), given('y', [stood, changed]), given('z', [])];
-    expect(changedAgain(all, picks).map(({ remarkId }) => remarkId)).toEqual(['y']);
+it('answers are told that were changed again since', () => {
+  const [stood, changed] = [pickOf('The rim was wet.'), pickOf('Nobody looked at it.')];
+  const newer = paper('Wells were read at noon. The rim was wet. Everybody looked at it.');
+  const picks = new Map([stood, changed].map((pick) => [pick, pickIn(newer, pick, VERSION)]));
+  const given = (key: string, places: (typeof stood)[]) => ({
+    remarkId: asId(RemarkId, key),
+    partId: null,
+    assignmentId: asId(AssignmentId, 'a'),
+    words: '',
+    regions: [],
+    places,
+    files: [],
   });
+  const all = [given('x', [stood]), given('y', [stood, changed]), given('z', [])];
+  expect(changedAgain(all, picks).map(({ remarkId }) => remarkId)).toEqual(['y']);
 });

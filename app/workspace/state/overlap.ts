@@ -105,25 +105,24 @@ export function useOverlap(
   const [shown, setShown] = useState<(ShownOverlap & { readonly key: string }) | null>(null);
   useEffect(() => {
     if (paper === null) return;
-    let over = false;
+    const over = new AbortController();
+    const isOver = () => over.signal.aborted;
     const compare = async () => {
       const here = await handOver(workspace, sources);
       // A comparison with newer sources was asked for meanwhile: this one must not take its place.
-      if (over) return;
+      if (isOver()) return;
       const compared = here.map(({ id, work, isAttempt }) => ({ id, work, isAttempt }));
       const overlap = await comparer.ask((worker) => worker.compare(key, paper, compared), {
         latestOf: `overlap ${key}`,
       });
       const counted = shownMatches(overlap, here);
-      if (!over) setShown({ key, paper, overlap, sources: here, counted, matches: withLetters(counted) });
+      if (!isOver()) setShown({ key, paper, overlap, sources: here, counted, matches: withLetters(counted) });
     };
     compare().catch((error: unknown) => {
       // The newer text is on its way.
       if (!(error instanceof Superseded)) throw error;
     });
-    return () => {
-      over = true;
-    };
+    return () => over.abort();
   }, [workspace, key, paper, sources]);
   return shown?.key === key && paper !== null ? shown : null;
 }
