@@ -14,7 +14,6 @@ import type { Sharpness } from '#core/picture/sharpness.ts';
 import type { EditedPicture } from './pictures.ts';
 import type { PdfToWrite } from '#formats/pdf/write-pdf.ts';
 import type { Found, Sought } from '#core/answers/find.ts';
-import type { Comparison } from '#core/difference/display.ts';
 import type { ComparedRows } from '#core/difference/rows.ts';
 import type { RichBlock } from '#core/paper/draft.ts';
 import type { Said, Saying } from '#core/saying/saying.ts';
@@ -166,8 +165,7 @@ export interface PlanWorker {
 export interface TextWorker {
   /** What a newer text shows of remarks on an older one; remembers the older paper by its key. */
   find(olderKey: string, older: Paper, newer: Paper, remarks: readonly Sought[]): Map<string, Found>;
-  compare(older: Paper, newer: Paper): Comparison;
-  /** The same paragraph by paragraph. */
+  /** What changed, paragraph by paragraph. */
   compareByRows(older: Paper, newer: Paper): ComparedRows;
   /** The share of the older paper's words that stand in the newer one, moved ones among them, 0 to 1. */
   shareKept(older: Paper, newer: Paper): number;

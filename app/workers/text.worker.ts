@@ -1,7 +1,6 @@
 import { expose } from 'comlink';
 import { answerFinderOf, type AnswerFinder } from '#core/answers/find.ts';
 import { countChanges, differenceOf } from '#core/difference/difference.ts';
-import { compareForReading } from '#core/difference/display.ts';
 import { compareByRows } from '#core/difference/rows.ts';
 import { decodeModel, type SayingModel } from '#core/saying/model.ts';
 import { says } from '#core/saying/says.ts';
@@ -40,10 +39,6 @@ const worker: TextWorker = {
     const finder = held.key === olderKey && held.finder !== null ? held.finder : answerFinderOf(older);
     Object.assign(held, { key: olderKey, finder });
     return finder.find(newer, remarks);
-  },
-  compare(older, newer) {
-    const vocabulary = newVocabulary();
-    return compareForReading(differenceOf(wordsOf(older.text, vocabulary), wordsOf(newer.text, vocabulary)));
   },
   compareByRows,
   shareKept(older, newer) {

@@ -14,6 +14,7 @@ import type { Answer } from './answered.ts';
 
 /** What a remark is told under. */
 export const sheetGroups = ['done', 'not done', 'asked', 'open', 'kept', 'carried', 'noted'] as const;
+/** One of them. */
 export type SheetGroup = (typeof sheetGroups)[number];
 
 /**

@@ -8,7 +8,7 @@ export interface Piece {
 }
 
 /** A paragraph of the comparison. */
-export type Passage = readonly Piece[];
+type Passage = readonly Piece[];
 
 /** Two texts as one to be read. Counts are words; kept + moved + removed are those of the older text. */
 export interface Comparison {

@@ -3,6 +3,7 @@ import { byWeight } from './look-over.ts';
 
 /** What lines are shown under, the weightiest first. */
 const lookGroups = ['since', 'citations', 'figures', 'words'] as const;
+/** One of them. */
 export type LookGroup = (typeof lookGroups)[number];
 
 const GROUP: Readonly<Record<LookKind, LookGroup>> = {

@@ -21,6 +21,7 @@ export const lookKinds = [
   'two spellings',
 ] as const;
 
+/** One of them. */
 export type LookKind = (typeof lookKinds)[number];
 
 /** Something that a careful reader would look at again before the text goes. */

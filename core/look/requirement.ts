@@ -1,6 +1,7 @@
 import { referenceListOf } from '../citations/references.ts';
 import type { Requirement } from '../model/look.ts';
 import type { Paper } from '../paper/paper.ts';
+import { NUMBERS_IN_WORDS } from '../text/numbers-in-words.ts';
 import { sentenceSpans, sentencesOf } from '../text/sentences.ts';
 import type { Span } from '../text/span.ts';
 import { countWords } from '../text/words.ts';
@@ -10,26 +11,7 @@ export interface ReadRequirement extends Span {
   readonly asks: Requirement;
 }
 
-const NUMBERS: Readonly<Record<string, number>> = {
-  one: 1,
-  two: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  eleven: 11,
-  twelve: 12,
-  fifteen: 15,
-  twenty: 20,
-  thirty: 30,
-  a: 1,
-  an: 1,
-};
-const SPELLED = String.raw`(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty)(?: (?:hundred|thousand))?`;
+const SPELLED = String.raw`(?:${Object.keys(NUMBERS_IN_WORDS).join('|')})(?: (?:hundred|thousand))?`;
 const N = String.raw`(\d{1,3}(?:[,.’' ]\d{3})+|\d+|${SPELLED})`;
 const UNIT = String.raw`(words?|pages?|sentences?)`;
 /** Words that may stand between a number and what is counted. */
@@ -99,7 +81,7 @@ function valueOf(number: string): number {
   const digits = /^\d/.test(number) ? Number(number.replace(/\D/g, '')) : null;
   if (digits !== null) return digits;
   const [first, times] = number.toLowerCase().split(' ') as [string, string | undefined];
-  return NUMBERS[first] * (times === 'hundred' ? 100 : times === 'thousand' ? 1000 : 1);
+  return NUMBERS_IN_WORDS[first] * (times === 'hundred' ? 100 : times === 'thousand' ? 1000 : 1);
 }
 
 interface Length {

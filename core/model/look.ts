@@ -19,6 +19,7 @@ export type Requirement = v.InferOutput<typeof Requirement>;
 
 /** How a paper names its sources. */
 export const citingStyles = ['author-date', 'author-page', 'numeric'] as const;
+/** One of them. */
 export type CitingStyle = (typeof citingStyles)[number];
 
 /** What the student settled about the last look at the drafts of an assignment. */

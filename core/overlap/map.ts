@@ -12,6 +12,7 @@ interface Tick {
   readonly isNamed: boolean;
 }
 
+/** A text as a map: its matches, and how many bands they stand in. */
 export interface TextMap {
   readonly ticks: readonly Tick[];
   /** One for each source, as long as they can be told apart. */

@@ -1,5 +1,6 @@
 import type { Criterion } from '../model/facts.ts';
 import type { Paper } from '../paper/paper.ts';
+import { NUMBERS_IN_WORDS } from '../text/numbers-in-words.ts';
 import { countWords } from '../text/words.ts';
 import { asksAsList } from './asks.ts';
 
@@ -34,30 +35,14 @@ export interface Countable {
   readonly most: number | null;
 }
 
-const NUMBERS: Readonly<Record<string, number>> = {
-  one: 1,
-  two: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  eleven: 11,
-  twelve: 12,
-  fifteen: 15,
-  twenty: 20,
-};
-const NUMBER = String.raw`(\d[\d,.  ]*\d|\d+|${Object.keys(NUMBERS).join('|')})`;
+const NUMBER = String.raw`(\d[\d,.  ]*\d|\d+|${Object.keys(NUMBERS_IN_WORDS).join('|')})`;
 const UNITS: readonly (readonly [keyof Measured, string])[] = [
   ['words', 'words'],
   ['references', '(?:(?:\\p{L}+ ){0,2})(?:sources|references|works cited)'],
 ];
 
 function numberOf(text: string): number {
-  return NUMBERS[text.toLowerCase()] ?? Number(text.replaceAll(/[^\d]/g, ''));
+  return NUMBERS_IN_WORDS[text.toLowerCase()] ?? Number(text.replaceAll(/[^\d]/g, ''));
 }
 
 /** What an item asks for that can be counted in a draft: words, references; null where it asks for nothing such. */

@@ -5,6 +5,7 @@ import type { Remark } from '#core/model/remark.ts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { stationOf } from '#core/assignment/line.ts';
+import type { WorkKind } from '#core/model/work-kind.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { blocksOfLines, paperOf, type Paper } from '#core/paper/paper.ts';
 import { usePosts } from '../../workspace/state/posts.ts';
@@ -21,8 +22,12 @@ import { carriedIn } from '#core/assignment/carried.ts';
 import { useLastLook } from '../../workspace/state/last-look.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 import { Asked } from './Asked.tsx';
-import { Compare, ComparedRowsOf } from './Compare.tsx';
+import { ComparedRowsOf } from '../../shared/compare/ComparedRows.tsx';
+import { Compare } from './Compare.tsx';
 import { LastLook } from './LastLook.tsx';
+
+/** Work that something can be counted in, or looked for. */
+const IS_TEXT: ReadonlySet<WorkKind> = new Set<WorkKind>(['paper', 'posts']);
 
 /** The last look: what is not answered, what the requirements say, and both versions word by word. */
 export function Checking() {
@@ -33,7 +38,9 @@ export function Checking() {
     <div className="mx-auto grid grid-cols-1 max-w-[80rem] gap-9 p-6 max-md:p-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <div className="grid grid-cols-1 content-start gap-8">
         <Unanswered outlet={outlet} />
-        <Asked view={outlet.view} paper={paper} counts={look?.counts ?? null} />
+        {IS_TEXT.has(outlet.view.kind) && (
+          <Asked view={outlet.view} paper={paper} counts={look?.counts ?? null} />
+        )}
         {paper !== null && <LastLook view={outlet.view} look={look} />}
         <KeepInMind view={outlet.view} paper={paper} />
         {outlet.text !== null && (

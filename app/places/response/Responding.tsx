@@ -6,18 +6,13 @@ import { Button, Empty } from '../../shared/controls/Controls.tsx';
 import { Dialog } from '../../shared/controls/Dialog.tsx';
 import { CheckBox } from '../../shared/controls/CheckBox.tsx';
 import { Fold } from '../../shared/controls/Fold.tsx';
-import { Menu, MenuItem } from '../../shared/controls/Menu.tsx';
 import { Toggles } from '../../shared/controls/Toggles.tsx';
-import { draftDocx, draftMarkdown, draftPdf } from '../../shared/files/draft-files.ts';
-import { fileNameOf } from '../../shared/files/file-name.ts';
 import type { SheetEntry } from '../../shared/files/response-sheet.ts';
+import { SaveDocument } from '../../shared/files/SaveDocument.tsx';
 import { sheetEntries, writtenSheet } from '../../shared/files/written-sheet.ts';
 import { useAssignment, type AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
-import { offerFile } from '../../shared/page/notify.ts';
 import * as words from '../../words/en.ts';
-import { revise } from '../../words/revising.ts';
 import { changeSheet, sheetChoiceOf } from '../../workspace/commands/response-sheet.ts';
-import { WORD_TYPE } from '../../workspace/commands/send.ts';
 import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { lastTyped, useKeeping } from '../../shared/editor/keeping.ts';
 import { draftKit } from '../../shared/editor/kit.ts';
@@ -61,7 +56,13 @@ function Sheet({ outlet }: { outlet: AssignmentOutlet }) {
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule px-5 py-2">
         <h1 className="font-serif text-[1.12rem] font-semibold">{words.response.place}</h1>
         <span className="ml-auto">
-          <SaveSheet outlet={outlet} />
+          <SaveDocument
+            view={outlet.view}
+            label={words.response.save}
+            is={words.send.responseIs}
+            title={words.response.place}
+            content={() => writtenSheet(workspace, outlet)}
+          />
         </span>
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-1 md:grid-cols-[minmax(0,1fr)_22rem]">
@@ -221,26 +222,5 @@ function WriteAnew({ outlet }: { outlet: AssignmentOutlet }) {
         </Button>
       </Dialog>
     </>
-  );
-}
-
-/** Saves the sheet as it stands. */
-function SaveSheet({ outlet }: { outlet: AssignmentOutlet }) {
-  const workspace = useWorkspace();
-  const title = words.response.place;
-  const name = (ending: string) => fileNameOf(workspace, outlet.view, words.send.responseIs, ending);
-  const content = () => writtenSheet(workspace, outlet);
-  const docx = async () => offerFile(name('docx'), await draftDocx(workspace, content(), title), WORD_TYPE);
-  const pdf = async () => {
-    const about = { title, language: words.language, at: workspace.now() };
-    offerFile(name('pdf'), await draftPdf(workspace, content(), about), 'application/pdf');
-  };
-  const markdown = async () => offerFile(name('md'), await draftMarkdown(content()), 'text/markdown');
-  return (
-    <Menu label={words.response.save}>
-      <MenuItem onSelect={() => void docx()}>{revise.asWord}</MenuItem>
-      <MenuItem onSelect={() => void pdf()}>{revise.asPdf}</MenuItem>
-      <MenuItem onSelect={() => void markdown()}>{revise.asMarkdown}</MenuItem>
-    </Menu>
   );
 }

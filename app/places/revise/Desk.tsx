@@ -9,6 +9,7 @@ import { Button } from '../../shared/controls/Controls.tsx';
 import { Toggles } from '../../shared/controls/Toggles.tsx';
 import { draftDocx } from '../../shared/files/draft-files.ts';
 import { fileNameOf } from '../../shared/files/file-name.ts';
+import { SaveDocument } from '../../shared/files/SaveDocument.tsx';
 import { needTold } from '../../shared/line/needs-told.ts';
 import type { AssignmentOutlet } from '../../shared/page/assignment-outlet.ts';
 import { useNarrow } from '../../shared/page/hooks.ts';
@@ -32,7 +33,6 @@ import { Panes, type MarkedLook } from './Panes.tsx';
 import { BackToLook } from './BackToLook.tsx';
 import { BringIn } from './file/BringIn.tsx';
 import { MarkedVersion, useInStep } from './MarkedVersion.tsx';
-import { SaveCopy } from './SaveCopy.tsx';
 import { Versions } from './versions/Versions.tsx';
 
 /** The draft in an editor, and beside it the remarks with what became of their passages, and the marked version where wanted. */
@@ -112,7 +112,13 @@ export function Desk({
           {revise.versions}
         </Button>
         <BackToLook view={outlet.view} />
-        <SaveCopy view={outlet.view} content={written} />
+        <SaveDocument
+          view={outlet.view}
+          label={revise.saveAs}
+          is={words.send.paperIs}
+          title={outlet.view.assignment.title}
+          content={written}
+        />
         {!sent && <BringIn outlet={outlet} label={revise.bringIn} />}
       </Head>
       {dialogs}

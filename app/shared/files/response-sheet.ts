@@ -66,7 +66,7 @@ export function entriesOf(sources: SheetSources): SheetEntry[] {
         done.isSeen || hasReply(judgement)
           ? 'done'
           : groupOf(answers.get(remark.id), view.sayings.get(remark.id)?.callsForChange ?? true),
-      lines: judgement === undefined ? [] : [...done.lines, ...ownWords(judgement)],
+      lines: linesOf(done, judgement),
       shown: done.shown,
     };
   });
@@ -75,6 +75,12 @@ export function entriesOf(sources: SheetSources): SheetEntry[] {
 /** What the student says back to a remark answers it, decided about or not. */
 const hasReply = (judgement: Judgement | undefined) =>
   judgement !== undefined && [judgement, ...judgement.parts].some(({ reply }) => reply.trim() !== '');
+
+/** What is told of a remark; that nothing was decided, where nothing else is. */
+function linesOf(done: Done, judgement: Judgement | undefined): string[] {
+  const lines = [...done.lines, ...(judgement === undefined ? [] : ownWords(judgement))];
+  return lines.length === 0 ? [words.response.decided.none] : lines;
+}
 
 interface Done {
   readonly lines: readonly string[];

@@ -267,7 +267,7 @@ describe('the response sheet', () => {
       ['open', ['Done.']],
       ['not done', ['Not taken up.', 'Why: It is outside the brief.']],
       ['carried', ['Taken along to the next assignment.']],
-      ['open', []],
+      ['open', ['No decision was made.']],
       ['asked', ['To be asked.', 'My question: Why?']],
     ]);
     expect(sheet[0]).toMatchObject({ number: 1, said: 'Say why, u.', about: 'page 1, “proves”' });

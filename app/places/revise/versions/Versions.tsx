@@ -1,17 +1,14 @@
 import { revise } from '../../../words/revising.ts';
 import { useEffect, useState } from 'react';
 import type { Draft, Version } from '#core/model/work.ts';
-import type { Comparison } from '#core/difference/display.ts';
 import type { Paper } from '#core/paper/paper.ts';
 import { countWords } from '#core/text/words.ts';
 import { Button, Empty } from '../../../shared/controls/Controls.tsx';
 import { Dialog } from '../../../shared/controls/Dialog.tsx';
-import { ComparedText } from '../../../shared/compare/ComparedText.tsx';
+import { ComparedRowsOf } from '../../../shared/compare/ComparedRows.tsx';
 import type { AssignmentOutlet } from '../../../shared/page/assignment-outlet.ts';
 import { shownMoment } from '../../../shared/shown/shown.ts';
 import { useKeptText } from '../../../shared/remark/kept-text.ts';
-import * as words from '../../../words/en.ts';
-import { texts } from '../../../workers/clients.ts';
 import { goBackTo, keepVersion, nameVersion } from '../../../workspace/commands/draft.ts';
 import { useWorkspace, useWorkspaceState } from '../../../workspace/use-workspace.ts';
 import { textOfVersion } from '../../../workspace/state/draft-text.ts';
@@ -114,38 +111,27 @@ function Name({ version }: { version: Version }) {
 function Opened({ version, how, now }: { version: Version; how: 'text' | 'compared'; now: Paper | null }) {
   const workspace = useWorkspace();
   const [paper, setPaper] = useState<Paper | null>(null);
-  const [comparison, setComparison] = useState<Comparison | null>(null);
   useEffect(() => {
     const over = new AbortController();
     const isOver = () => over.signal.aborted;
     const show = async () => {
       const text = await textOfVersion(workspace, version);
-      if (isOver() || text === null) return;
-      setPaper(text);
-      if (now === null || how === 'text') return;
-      const compared = await texts.ask((worker) => worker.compare(text, now));
-      if (!isOver()) setComparison(compared);
+      if (!isOver() && text !== null) setPaper(text);
     };
     workspace.inBackground(show);
     return () => over.abort();
-  }, [workspace, version, how, now]);
+  }, [workspace, version]);
   if (paper === null) return <p className="mt-2 text-quiet">{revise.opening}</p>;
   return (
     <div className="mt-2 max-h-[50vh] overflow-auto rounded-md border border-rule bg-paper p-4 font-serif leading-relaxed">
       <p className="mb-2 font-sans text-sm text-quiet">{revise.versionWords(countWords(paper.text))}</p>
-      {how === 'compared' ? (
-        comparison === null ? (
-          <p className="text-quiet">{words.check.comparing}</p>
-        ) : (
-          <ComparedText comparison={comparison} />
-        )
-      ) : (
-        paper.blocks.map((block, index) => (
-          <p key={index} className={block.kind === 'heading' ? 'mb-2 font-semibold' : 'mb-2'}>
-            {block.text}
-          </p>
-        ))
-      )}
+      {how === 'compared'
+        ? now !== null && <ComparedRowsOf older={paper} newer={now} margin={null} />
+        : paper.blocks.map((block, index) => (
+            <p key={index} className={block.kind === 'heading' ? 'mb-2 font-semibold' : 'mb-2'}>
+              {block.text}
+            </p>
+          ))}
     </div>
   );
 }
