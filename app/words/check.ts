@@ -10,7 +10,7 @@ export const check = {
   compareTitle: 'Two versions, word by word',
   counts: (kept: number, added: number, removed: number, moved: number) =>
     `${kept} words kept, ${added} added, ${removed} removed, ${moved} moved.`,
-  noDraft: 'There is no draft to compare yet.',
+  noDraft: 'There is no draft to hold against them yet.',
   fromNothing: 'This text was begun from nothing, so there is no marked version to compare it with.',
   filesTitle: 'The files that go',
   fileFits: 'of a kind and size that is taken',
