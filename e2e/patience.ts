@@ -1,5 +1,5 @@
 import { setTimeout as delay } from 'node:timers/promises';
-import type { ElementHandle, Page, WaitForSelectorOptions } from 'puppeteer-core';
+import { TimeoutError, type ElementHandle, type Page, type WaitForSelectorOptions } from 'puppeteer-core';
 
 /** How often a page is asked; puppeteer asks at every frame, which takes a third of what the page itself takes. */
 const EVERY_MS = 80;
@@ -24,7 +24,7 @@ export function waitByTheClock(page: Page): void {
         if (!(error instanceof Error) || !PASSING.test(error.message)) throw error;
       }
       if (Date.now() > end)
-        throw new Error(`Waited ${timeout} ms for ${selector} to be ${hidden ? 'gone' : 'there'}`);
+        throw new TimeoutError(`Waited ${timeout} ms for ${selector} to be ${hidden ? 'gone' : 'there'}`);
       await delay(EVERY_MS);
     }
   };
