@@ -13,8 +13,7 @@ import {
 } from '#core/model/ids.ts';
 import type { DeskContent, NewFact } from '#server/desk/desk-state.ts';
 import { returnedFiles, sentPdf } from './build-files.ts';
-import markingRules from './marking-rules.json' with { type: 'json' };
-import marking from './marking-works.json' with { type: 'json' };
+import { markingRulesWith } from './marking.ts';
 import {
   readFeedback,
   readPaperText,
@@ -29,8 +28,8 @@ import {
 } from './scenario.ts';
 
 const DAY_MS = 86_400_000;
-/** The text from which the marker knows English: the longest of the demo. */
-const SAMPLE = 'skarn-moss-report';
+/** Texts from which the marker knows English, beside the library. */
+const SAMPLES = ['skarn-moss-report', 'policy-brief-draft', 'landscape-essay', 'rain-diary'];
 
 /** The instant of a wall-clock time in a zone, `days` after day zero. */
 function instantAt(dayZero: string, [days, time]: Day, zone: string): Instant {
@@ -248,6 +247,7 @@ export async function buildDesk(dayZero: string, only: readonly string[] = []): 
     if (course === undefined) throw new Error(`no course ${given.course}`);
     facts.push(...(await buildHistory(given, course, building)));
   }
+  const library = readSources();
   return {
     deskId: scenario.desk.id,
     deskName: scenario.desk.name,
@@ -255,13 +255,11 @@ export async function buildDesk(dayZero: string, only: readonly string[] = []): 
     dayZero,
     facts: facts.map((fact, index) => ({ ...fact, seq: index + 1 })),
     rubrics: buildRubrics(),
-    markingRules: {
-      ...markingRules,
-      works: marking.works,
-      text: { ...markingRules.text, sample: readPaperText(SAMPLE) },
-    },
+    markingRules: markingRulesWith(
+      [...SAMPLES.map(readPaperText), ...library.map(({ text }) => text)].join('\n'),
+    ),
     quizzes: buildQuizzes(scenario),
-    library: readSources(),
+    library,
     files,
   };
 }

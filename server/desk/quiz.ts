@@ -22,6 +22,8 @@ export const KeptQuestion = v.object({
   said: v.optional(v.array(v.object({ when: pattern, text: v.string() })), []),
   /** By what a text is marked. None: it is left to a person. */
   wants: v.optional(v.array(v.omit(Demand, ['criterion'])), []),
+  /** How many of them are enough for all of its points; null: every one. */
+  enough: v.optional(v.nullable(v.number()), null),
 });
 export type KeptQuestion = v.InferOutput<typeof KeptQuestion>;
 

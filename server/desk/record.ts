@@ -22,11 +22,13 @@ export function attemptsIn({ facts }: DeskState): Attempt[] {
   return facts.flatMap((fact) => (fact.kind === 'attempt' ? [fact.value] : []));
 }
 
+export function allMarkings({ facts }: DeskState): Marking[] {
+  return facts.flatMap((fact) => (fact.kind === 'marking' ? [fact.value] : []));
+}
+
 /** The markings of an assignment, in the order in which they were given. */
-export function markingsIn({ facts }: DeskState, { id }: Pick<Assignment, 'id'>): Marking[] {
-  return facts.flatMap((fact) =>
-    fact.kind === 'marking' && fact.value.assignmentId === id ? [fact.value] : [],
-  );
+export function markingsIn(state: DeskState, { id }: Pick<Assignment, 'id'>): Marking[] {
+  return allMarkings(state).filter(({ assignmentId }) => assignmentId === id);
 }
 
 export function withdrawnIn({ facts }: DeskState): Set<string> {

@@ -5,7 +5,7 @@ import { CriterionId, DecimalString } from '#core/model/ids.ts';
 export const pattern = v.pipe(
   v.string(),
   v.check((source) => {
-    new RegExp(source, 'u');
+    new RegExp(source, 'iu');
     return true;
   }),
 );
@@ -30,7 +30,7 @@ export const Demand = v.object({
 });
 export type Demand = v.InferOutput<typeof Demand>;
 
-/** Words as a pattern of the rules finds them. */
+/** Words as a pattern of the rules finds them, in large letters or small. */
 export function finds(source: string, text: string): boolean {
-  return new RegExp(source, 'u').test(text);
+  return new RegExp(source, 'iu').test(text);
 }

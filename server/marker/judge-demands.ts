@@ -13,6 +13,8 @@ export interface Sent {
   readonly before: string;
   /** What was said about it: copying it back is no answer. */
   readonly remarks: readonly string[];
+  /** What other people wrote: it is nobody's answer. */
+  readonly others: readonly string[];
 }
 
 /** A demand with what was found of it. */
@@ -28,9 +30,7 @@ export type Judged<D> =
   | { readonly fault: TextFault; readonly found: null }
   | { readonly fault: null; readonly found: readonly Found<D>[] };
 
-/** Whether pairs of words are English can be told of so many: a short answer has too few of them. */
-const LEAST_PAIRS = 25;
-/** Fewer words are no sentence in which something could be said. */
+/** Fewer words are no sentence in which something could be said, unless beside one that is. */
 const LEAST_WORDS = 4;
 
 /** A demand may lie over this many sentences that follow each other. */
@@ -42,41 +42,55 @@ export function judgeDemands<D extends Omit<Demand, 'criterion'>>(
   demands: readonly D[],
   rules: TextRules,
 ): Judged<D> {
-  const judge = textJudgeFor(sent.before, { ...rules, leastPairs: LEAST_PAIRS });
+  const judge = textJudgeFor(sent.before, rules);
   const sentences = sentencesOf(sent.text);
   // A list or a figure is no writing, and needn't be.
   const fault = demands.every(({ anywhere }) => anywhere) ? null : judge.faultOf(sentences);
   if (fault !== null) return { fault, found: null };
-  const copied = copiedFrom(sent.remarks);
+  const copied = copiedFrom([...sent.remarks, ...sent.others], sent.before);
   const fresh = new Set(judge.newAmong(sentences));
+  const stands = (one: Sentence) => judge.isSound(one) && !copied(one);
+  const isWhole = (one: Sentence | undefined) =>
+    one !== undefined && one.keys.length >= LEAST_WORDS && stands(one);
   const counting = sentences.filter(
-    (one) => !fresh.has(one) || (one.keys.length >= LEAST_WORDS && judge.isSound(one) && !copied(one)),
+    (one, index) =>
+      !fresh.has(one) ||
+      (stands(one) && [one, sentences[index - 1], sentences[index + 1]].some((near) => isWhole(near))),
   );
   return {
     fault: null,
-    found: demands.map((demand) => found(demand, demand.anywhere ? sentences : counting)),
+    found: demands.map((demand) => found(demand, demand.anywhere ? sentences : counting, fresh)),
   };
 }
 
-function found<D extends Omit<Demand, 'criterion'>>(demand: D, sentences: readonly Sentence[]): Found<D> {
+function found<D extends Omit<Demand, 'criterion'>>(
+  demand: D,
+  sentences: readonly Sentence[],
+  fresh: ReadonlySet<Sentence>,
+): Found<D> {
   const { needs, without, times, about } = demand;
   const [first = [], ...others] = needs;
   const places = new Set<string>();
-  let met: string | null = null;
+  let met: Sentence | null = null;
+  let isNew = false;
   for (const [index, sentence] of sentences.entries()) {
-    const around = sentences
-      .slice(Math.max(0, index - NEAR + 1), index + NEAR)
-      .map(({ text }) => text)
-      .join(' ');
-    const words = first.flatMap((source) => new RegExp(source, 'u').exec(sentence.text)?.[0] ?? []);
-    if (words.length === 0) continue;
-    if (!others.every((group) => group.some((source) => finds(source, around)))) continue;
+    const around = sentences.slice(Math.max(0, index - NEAR + 1), index + NEAR);
+    const text = around.map((one) => one.text).join(' ');
+    if (!first.some((source) => finds(source, sentence.text))) continue;
+    if (!others.every((group) => group.some((source) => finds(source, text)))) continue;
     for (const source of first)
-      for (const [word] of sentence.text.matchAll(new RegExp(source, 'gu'))) places.add(word);
-    met ??= sentence.text;
+      for (const [word] of sentence.text.matchAll(new RegExp(source, 'giu'))) places.add(word);
+    // What is said new meets it rather than what stood there.
+    const said = [sentence, ...around].find(
+      (one) => fresh.has(one) && needs.some((group) => group.some((source) => finds(source, one.text))),
+    );
+    if (met === null || (!isNew && said !== undefined)) met = said ?? sentence;
+    isNew ||= said !== undefined;
   }
   const barred = sentences.find(({ text }) => without.some((source) => finds(source, text)));
-  if (met !== null && places.size >= times && barred === undefined) return { demand, met: true, quote: met };
+  // What stands as it was is answered by what is said new of it, too.
+  const isBarred = barred !== undefined && !(isNew && !fresh.has(barred));
+  if (met !== null && places.size >= times && !isBarred) return { demand, met: true, quote: met.text };
   const lacking = barred ?? sentences.find(({ text }) => about !== undefined && finds(about, text));
   return { demand, met: false, quote: lacking?.text ?? null };
 }

@@ -11,6 +11,8 @@ import hurried from '../../e2e/rewrites/hurried.json' with { type: 'json' };
 import methodical from '../../e2e/rewrites/methodical.json' with { type: 'json' };
 import spare from '../../e2e/rewrites/spare.json' with { type: 'json' };
 import tentative from '../../e2e/rewrites/tentative.json' with { type: 'json' };
+import feedback from '#demo/feedback/skarn-moss-remarks.json' with { type: 'json' };
+import { sentencesOf } from './sentences.ts';
 import { judgeResubmission } from './judge.ts';
 import { MarkingRules } from './marking-rules.ts';
 import * as v from 'valibot';
@@ -24,6 +26,7 @@ const pdf = await readMarkedPdf(desk.files.get(marked?.hash ?? '') ?? new Uint8A
 const rules = v.parse(MarkingRules, desk.markingRules);
 const rubric: Rubric = desk.rubrics[0];
 const before = first.criteria;
+const others = desk.library.filter(({ relation }) => relation === 'fellow').map(({ text }) => text);
 
 type Changes = readonly (readonly string[])[];
 const blocks = pdf.paper.blocks;
@@ -46,7 +49,8 @@ async function mark(
     {
       marked: pdf.paper,
       passages: new Map(pdf.marks.flatMap((m) => (m.sourceId && m.anchor ? [[m.sourceId, m.anchor]] : []))),
-      remarkTexts: pdf.marks.map((m) => m.text),
+      remarks: new Map(pdf.marks.map((m) => [m.sourceId ?? '', m.text])),
+      others,
       submitted: paperOf(readDocx(docx).blocks),
       rubric,
       before,
@@ -68,6 +72,11 @@ function shuffled<T>(list: readonly T[], seed: number): T[] {
   }
   return result;
 }
+/** The sentence that holds some words; the words alone where there is none. */
+function sentenceWith(text: string, words: string): string {
+  return sentencesOf(text).find((one) => one.text.includes(words))?.text ?? words;
+}
+
 const rewrites = { careful, hurried, bold, methodical, spare, tentative };
 
 describe('what earns a better result', () => {
@@ -152,6 +161,45 @@ describe('what earns nothing', () => {
   it('the marker’s own remarks put in place of the passages', () => {
     const texts = pdf.marks.map((m) => m.text);
     return same(rewritten(careful.changes.map(([old], i) => [old, texts[i % texts.length]])));
+  });
+
+  it('each remark’s own words put in its own place', () =>
+    same(
+      blocks.map((block) => ({
+        ...block,
+        text: feedback.remarks.reduce(
+          (text, { quote, text: said }) =>
+            quote === undefined ? text : text.replace(sentenceWith(text, quote), said),
+          block.text,
+        ),
+      })),
+    ));
+
+  it.each(Object.entries(rewrites))(
+    'one answer of “%s” at every place, each time a little different',
+    async (_, { changes }) => {
+      for (const [, answer] of changes.filter(([, text]) => text.split(' ').length >= 10)) {
+        let n = 0;
+        const judged = await mark(
+          rewritten(
+            changes,
+            () =>
+              `${answer.replace(/\.$/, '')} in ${['all', 'most', 'each', 'part'][n % 4]} of the ${n++} cases.`,
+          ),
+        );
+        expect(judged.met.length, answer).toBeLessThanOrEqual(2);
+      }
+    },
+  );
+
+  it('sentences of another student in place of the passages', async () => {
+    const theirs = others
+      .flatMap((text) => sentencesOf(text).map((one) => one.text))
+      .filter((text) => text.length > 40);
+    for (let seed = 0; seed < 10; seed++) {
+      const some = shuffled(theirs, seed);
+      await same(rewritten(careful.changes.map(([old], i) => [old, some[i % some.length]])));
+    }
   });
 
   it('one good sentence put everywhere', () => same(rewritten(careful.changes, () => careful.changes[0][1])));

@@ -13,6 +13,7 @@ import { hashOf } from '#formats/hash.ts';
 import { readDiscussion } from '#formats/posts/read-posts.ts';
 import { readPaper } from '#formats/read-paper.ts';
 import { readRemarksOnto } from '#formats/place-remarks.ts';
+import draftFeedback from '#demo/feedback/policy-brief-draft.json' with { type: 'json' };
 import draftText from '#demo/papers/policy-brief-draft.md?raw';
 import { createDesk, openDesk } from '../desk/desk-folder.ts';
 import { withFact } from '../desk/desk-state.ts';
@@ -59,6 +60,13 @@ async function sent(name: string, mediaType: string, bytes: Uint8Array<ArrayBuff
   const hash = await hashOf(bytes);
   desk.putFile(hash, bytes);
   return { role: 'paper' as const, name, mediaType, size: bytes.length, hash };
+}
+
+function allowAttempts(work: string, attemptsAllowed: number) {
+  const known = desk.state.facts.flatMap((f) => (f.kind === 'assignment' ? [f.value] : []));
+  const value = known.find(({ id }) => String(id) === work);
+  if (value === undefined) throw new Error(`no ${work}`);
+  desk.update((state) => withFact(state, { kind: 'assignment', value: { ...value, attemptsAllowed } }));
 }
 
 const bytesOf = async ({ hash }: FileFact) =>
@@ -154,6 +162,14 @@ describe('a final of which nothing was marked before', () => {
   ])('wins nothing with %s', async (_, change) => {
     const { marking } = await brief(change);
     expect(Number(marking.score)).toBeLessThanOrEqual(12);
+  });
+
+  it('wins no more than the draft where what was said of it is pasted in', async () => {
+    const pasted = (text: string) =>
+      draftFeedback.remarks.reduce((t, { quote, text: said }) => t.replace(quote, `${quote} ${said}`), text);
+    allowAttempts('policy-brief', 2);
+    const { marking } = await brief((text) => text);
+    expect(Number((await brief(pasted)).marking.score)).toBeLessThanOrEqual(Number(marking.score));
   });
 
   it('says so where it is too long', async () => {
@@ -318,6 +334,10 @@ describe('a post', () => {
   });
 
   it.each([
+    [
+      'what other students wrote',
+      'If a bog could go to law, who would speak for it? I would say the people who measure it, since they know how it is. Both of you leave out the reeve. Somebody has to keep the list. In our village nobody picks berries before the first of August.',
+    ],
     ['names without a sentence', 'Lunn p. 12 Ostrander p. 88 matters because road.'],
     [
       'the remarks copied back',
@@ -366,10 +386,7 @@ describe('an activity by items', () => {
       'lev-rounds': '1',
       'lev-still': '2',
     });
-    const known = desk.state.facts.flatMap((f) => (f.kind === 'assignment' ? [f.value] : []));
-    const lab = known.find(({ id }) => String(id) === 'levels-lab');
-    if (lab === undefined) throw new Error('no lab');
-    desk.update((state) => withFact(state, { kind: 'assignment', value: { ...lab, attemptsAllowed: 3 } }));
+    allowAttempts('levels-lab', 3);
     const again = await items({ 'lev-rounds': GOOD['lev-rounds'] });
     expect(pointsOf(again.marking)).toMatchObject({ 'lev-depth': '5', 'lev-rounds': '5' });
   });

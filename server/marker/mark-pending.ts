@@ -9,6 +9,8 @@ import { attemptIdOf, endOverdue } from '../desk/sittings.ts';
 import { judgeResubmission } from './judge.ts';
 import { markByRules } from './mark-by-rules.ts';
 import { markSitting } from './mark-quiz.ts';
+import { othersTexts } from './others.ts';
+import { remarksFile } from './said.ts';
 import { bytesOf, forMarking, markingOf, type Marked } from './marked.ts';
 
 type Way = (given: Marked) => Promise<Marking | null>;
@@ -82,7 +84,8 @@ async function markReport(given: Marked): Promise<Marking> {
           mark.sourceId !== null && mark.anchor !== null ? [[mark.sourceId, mark.anchor]] : [],
         ),
       ),
-      remarkTexts: pdf.marks.map((mark) => mark.text),
+      remarks: new Map(pdf.marks.map((mark) => [mark.sourceId ?? '', mark.text])),
+      others: await othersTexts(given),
       submitted,
       rubric,
       before: before.criteria,
@@ -95,6 +98,11 @@ async function markReport(given: Marked): Promise<Marking> {
     score: judgement.score,
     overall: judgement.overall,
     criteria: [...judgement.criteria],
-    files: [],
+    files: await remarksFile(
+      given,
+      sentFile,
+      judgement.remarks.map(({ quote, text }) => ({ text, selector: { kind: 'quote', exact: quote } })),
+      'passage',
+    ),
   });
 }

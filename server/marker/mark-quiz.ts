@@ -55,13 +55,18 @@ function markChoice(question: KeptQuestion, response: readonly string[]): Marked
   return { score, feedback: fitting?.text ?? '' };
 }
 
-function markText({ wants, possible }: KeptQuestion, answer: string, rules: TextRules): Marked {
+function markText({ wants, enough, possible }: KeptQuestion, answer: string, rules: TextRules): Marked {
   if (!saysSomething(answer)) return { score: decimal('0'), feedback: wants.at(0)?.missing ?? '' };
   if (wants.length === 0) return { score: null, feedback: '' };
-  const judged = judgeDemands({ text: asSentence(answer), before: '', remarks: [] }, wants, rules);
+  const judged = judgeDemands(
+    { text: asSentence(answer), before: '', remarks: [], others: [] },
+    wants,
+    rules,
+  );
   if (judged.found === null) return { score: decimal('0'), feedback: wants[0].missing };
-  const missing = judged.found.filter(({ met }) => !met).map(({ demand }) => demand.missing);
-  const all = missing.length === 0;
+  const met = judged.found.filter((one) => one.met).length;
+  const all = met >= (enough ?? wants.length);
+  const missing = judged.found.filter((one) => !all && !one.met).map(({ demand }) => demand.missing);
   return { score: all ? possible : decimal(toShown(pointsOf(judged.found), 2)), feedback: missing.join(' ') };
 }
 

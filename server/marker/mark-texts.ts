@@ -9,6 +9,7 @@ import { Demand } from './demand.ts';
 import { fill } from './fill.ts';
 import { asSentence, judgeDemands, type Found, type Judged } from './judge-demands.ts';
 import { bytesOf, put, type Marked } from './marked.ts';
+import { othersTexts, remarksTexts } from './others.ts';
 import { nothingSaid, overallOf, remarksFile, sentPaper, type Rules, type Said } from './said.ts';
 
 /** Papers, posts and answers to items: what is looked for in their text. */
@@ -57,14 +58,17 @@ function textSaid(
   };
 }
 
-/** Texts that were marked on the way to this one: earlier attempts, and those of its draft stages. */
-async function textsBefore(given: Marked): Promise<string[]> {
-  const { state } = given.desk;
+/** This work and its draft stages. */
+function worksOf({ desk: { state }, assignment }: Marked): ReadonlySet<string> {
   const stages = state.facts.flatMap((fact) =>
-    fact.kind === 'assignment' && fact.value.draftOf === given.assignment.id ? [fact.value.id] : [],
+    fact.kind === 'assignment' && fact.value.draftOf === assignment.id ? [fact.value.id] : [],
   );
-  const works = new Set([given.assignment.id, ...stages]);
-  const files = attemptsIn(state)
+  return new Set([assignment.id, ...stages]);
+}
+
+/** Texts that were marked on the way to this one: earlier attempts, and those of its draft stages. */
+async function textsBefore(given: Marked, works: ReadonlySet<string>): Promise<string[]> {
+  const files = attemptsIn(given.desk.state)
     .filter(({ id, assignmentId }) => id !== given.attempt.id && works.has(assignmentId))
     .flatMap((attempt) => attempt.files.filter(({ role }) => role === 'paper'));
   return Promise.all(
@@ -80,8 +84,14 @@ export async function paperSaid(given: Marked, rules: Rules<'paper'>): Promise<S
   const words = wordKeysOf(paper.text).length;
   if (max !== null && words > max)
     return { ...nothingSaid(fill(markingRules.words.tooLong, { max, words })), isWork: true };
+  const works = worksOf(given);
   const judged = judgeDemands(
-    { text: paper.text, before: (await textsBefore(given)).join('\n'), remarks: [] },
+    {
+      text: paper.text,
+      before: (await textsBefore(given, works)).join('\n'),
+      remarks: await remarksTexts(given, works),
+      others: await othersTexts(given),
+    },
     rules.demands,
     markingRules.text,
   );
@@ -104,8 +114,9 @@ export async function postSaid(given: Marked, rules: Rules<'posts'>): Promise<Sa
   const judged = judgeDemands(
     {
       text,
-      before: others.map((post) => post.text).join('\n'),
+      before: thread.posts.map((post) => post.text).join('\n'),
       remarks: thread.posts.flatMap(({ comments }) => comments.map((comment) => comment.text)),
+      others: await othersTexts(given),
     },
     rules.demands,
     desk.state.markingRules.text,
@@ -180,7 +191,11 @@ export function itemsSaid(given: Marked, rules: Rules<'items'>): Said {
   const answers = new Map([...earlier, attempt].flatMap(({ items }) => Object.entries(items)));
   const found = rules.demands.flatMap((demand): Found<Demand>[] => {
     const text = asSentence(answers.get(demand.criterion ?? '') ?? '');
-    const judged = judgeDemands({ text, before: '', remarks: [] }, [demand], desk.state.markingRules.text);
+    const judged = judgeDemands(
+      { text, before: '', remarks: [], others: [] },
+      [demand],
+      desk.state.markingRules.text,
+    );
     // An answer is one thing: what it lacks is said of the item.
     return judged.found === null
       ? [{ demand, met: false, quote: null }]

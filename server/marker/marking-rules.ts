@@ -13,8 +13,12 @@ export const PassageRule = v.object({
   needs: v.array(v.array(pattern)),
   without: v.array(pattern),
   leastNewWords: v.number(),
+  /** Whether a citation that leads to an entry of the list of what was sent is what it needs. */
+  cites: v.optional(v.boolean(), false),
   /** What the marker says where the rule isn't met. */
   missing: v.string(),
+  /** What it says of the words that meet it; nothing where it says nothing. */
+  met: v.optional(v.string(), ''),
 });
 export type PassageRule = v.InferOutput<typeof PassageRule>;
 
@@ -22,9 +26,12 @@ export const TextRules = v.object({
   leastFunctionWordShare: v.number(),
   longestRunWithoutFunctionWord: v.number(),
   mostUnsoundShare: v.number(),
-  mostOddPairShare: v.number(),
-  leastPairs: v.number(),
+  /** How much likelier than in any order the new words have to stand, in nats a word, where there are so many of them. */
+  leastOrderGain: v.number(),
+  leastOrderWords: v.number(),
   mostRepeatedShare: v.number(),
+  /** How many of the new sentences may be another one again, but for a few words. */
+  mostAlikeShare: v.number(),
   mostWordsInSentence: v.number(),
   leastKeptShare: v.number(),
   determiners: v.array(v.string()),
@@ -105,6 +112,8 @@ export const MarkingRules = v.object({
     tooLong: v.string(),
     otherText: v.string(),
     criterionBetter: v.string(),
+    /** What was found, in {words} of the new text. */
+    criterionFound: v.string(),
     criterionSame: v.string(),
   }),
 });
