@@ -1,8 +1,9 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { systemClock } from '#server/clock.ts';
+import { clockAhead, systemClock } from '#server/clock.ts';
 import { createDesk, deskExists, newAccessCode, openDesk } from '#server/desk/desk-folder.ts';
 import { listen } from '#server/listen.ts';
+import { startOptions, UnknownTrial } from '#server/trial.ts';
 import { buildDesk } from './build-desk.ts';
 
 /** Starts Juncture with the demo's course desk. One fixed port: with another one the browser would show other data. */
@@ -32,19 +33,29 @@ async function prepareDemo(data: string, fresh: boolean): Promise<{ folder: stri
   return { folder, code: readFileSync(codeFile, 'utf8').trim() };
 }
 
-async function main(): Promise<void> {
-  const unknown = process.argv.slice(2).find((given) => given !== '--new-demo');
-  if (unknown !== undefined) {
-    console.error(
-      `“${unknown}” is not known. The one option is --new-demo: it begins a new term beside the old one.`,
-    );
+function optionsGiven() {
+  try {
+    return startOptions(process.argv.slice(2));
+  } catch (error) {
+    if (!(error instanceof UnknownTrial)) throw error;
+    console.error(error.message);
     process.exit(2);
   }
+}
+
+async function main(): Promise<void> {
+  const { newDemo, trial } = optionsGiven();
   const root = process.cwd();
-  const { folder, code } = await prepareDemo(join(root, 'data'), process.argv.includes('--new-demo'));
+  const { folder, code } = await prepareDemo(join(root, 'data'), newDemo);
   const desk = openDesk(folder);
   try {
-    await listen({ desk, clock: systemClock, appFolder: join(root, 'dist', 'app'), port: PORT });
+    await listen({
+      desk,
+      clock: clockAhead(systemClock, trial.aheadMs),
+      appFolder: join(root, 'dist', 'app'),
+      port: PORT,
+      trial,
+    });
   } catch (error) {
     if (!(error instanceof Error && 'code' in error && error.code === 'EADDRINUSE')) throw error;
     console.error(

@@ -1,20 +1,23 @@
 import express, { type Express } from 'express';
 import { join } from 'node:path';
 import { deskRoutes, type DeskParts } from './desk/routes.ts';
+import { NO_TRIAL, trying, type Trial } from './trial.ts';
 import { onlyFromHere, safeHeaders, sayNothingInside } from './guards.ts';
 
 export interface ServerParts extends DeskParts {
   /** The folder with the built application. */
   readonly appFolder: string;
   readonly port: number;
+  /** How the desk is set for a try. */
+  readonly trial?: Trial;
 }
 
 /** The server: the built application, and the course desk. */
-export function createApp({ appFolder, port, ...parts }: ServerParts): Express {
+export function createApp({ appFolder, port, trial = NO_TRIAL, ...parts }: ServerParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(safeHeaders, onlyFromHere(port));
-  app.use('/desk', deskRoutes(parts));
+  app.use('/desk', trying(trial), deskRoutes(parts));
   app.use(
     express.static(appFolder, { index: false, immutable: true, maxAge: '1y', setHeaders: shortForPage }),
   );

@@ -22,12 +22,13 @@ export async function listen(parts: Omit<ServerParts, 'notices'>): Promise<Runni
     server.once('error', reject);
     server.listen(parts.port, '127.0.0.1', resolve);
   });
+  const markedAfter = parts.trial?.markedAfterSeconds ?? null;
   let busy = false;
   const leftOut = new Set<string>();
   const look = async () => {
     if (busy) return;
     busy = true;
-    const marked = await markPending(parts.desk, parts.clock.now(), leftOut).finally(() => {
+    const marked = await markPending(parts.desk, parts.clock.now(), leftOut, markedAfter).finally(() => {
       busy = false;
     });
     if (marked > 0) notices.tell(parts.desk.state.facts.length);

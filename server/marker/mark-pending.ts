@@ -16,9 +16,13 @@ import { bytesOf, forMarking, markingOf, type Marked } from './marked.ts';
 type Way = (given: Marked) => Promise<Marking | null>;
 
 /** How an attempt is to be marked now; null where it isn't: it is marked, was taken back, or nobody has rules for it. */
-function wayOf({ desk: { state }, attempt, assignment, rubric }: Marked, nowMs: number): Way | null {
+function wayOf(
+  { desk: { state }, attempt, assignment, rubric }: Marked,
+  nowMs: number,
+  afterSeconds: number,
+): Way | null {
   const own = markingsIn(state, assignment).filter(({ attemptId }) => attemptId === attempt.id);
-  const isDue = Date.parse(attempt.at) + state.markingRules.secondsUntilMarked * 1000 <= nowMs;
+  const isDue = Date.parse(attempt.at) + afterSeconds * 1000 <= nowMs;
   if (state.sittings.some((sitting) => attemptIdOf(sitting) === attempt.id)) {
     if (own.length === 0) return (given) => markSitting(given, 'waiting');
     return isDue && own.length === 1 && !own[0].complete ? (given) => markSitting(given, 'marked') : null;
@@ -33,13 +37,13 @@ function wayOf({ desk: { state }, attempt, assignment, rubric }: Marked, nowMs: 
 }
 
 /** What came in here and is to be marked now; what the demo begins with is left to people. */
-function dueForMarking(desk: DeskFolder, nowMs: number, leftOut: ReadonlySet<string>) {
+function dueForMarking(desk: DeskFolder, nowMs: number, leftOut: ReadonlySet<string>, afterSeconds: number) {
   const takenBack = withdrawnIn(desk.state);
   return attemptsIn(desk.state)
     .filter(({ id, receipt }) => receipt !== null && !takenBack.has(id) && !leftOut.has(id))
     .flatMap((attempt) => {
       const given = forMarking(desk, attempt, nowMs);
-      const way = given === null ? null : wayOf(given, nowMs);
+      const way = given === null ? null : wayOf(given, nowMs, afterSeconds);
       return given === null || way === null ? [] : [{ attempt, mark: () => way(given) }];
     });
 }
@@ -47,10 +51,17 @@ function dueForMarking(desk: DeskFolder, nowMs: number, leftOut: ReadonlySet<str
 /**
  * Ends the sittings whose time is over and marks every attempt that is due; returns how many facts that made. One that can't be marked is left out from then on, and told once.
  * @param leftOut ids of attempts that failed before; grows
+ * @param afterSeconds how long after it came in an attempt is looked at; null: as the rules say
  */
-export async function markPending(desk: DeskFolder, nowMs: number, leftOut: Set<string>): Promise<number> {
+export async function markPending(
+  desk: DeskFolder,
+  nowMs: number,
+  leftOut: Set<string>,
+  afterSeconds: number | null = null,
+): Promise<number> {
+  const after = afterSeconds ?? desk.state.markingRules.secondsUntilMarked;
   let marked = endOverdue(desk, nowMs);
-  for (const { attempt, mark } of dueForMarking(desk, nowMs, leftOut)) {
+  for (const { attempt, mark } of dueForMarking(desk, nowMs, leftOut, after)) {
     try {
       const marking = await mark();
       if (marking === null) continue;
