@@ -13,8 +13,12 @@ export const MINUTES_BY_KIND: Readonly<Record<ChangeKind, number>> = {
   research: 90,
 };
 
+/** What a change of some kind is taken to need and to be good for: plan/estimates.ts. */
+export type EstimateOf = (kind: ChangeKind) => { readonly chance: number; readonly minutes: number };
+
 /** The chance that a change wins the points behind its remarks, until the student's own record says better. */
 const CHANCE = 0.7;
+const standardOf: EstimateOf = (kind) => ({ chance: CHANCE, minutes: MINUTES_BY_KIND[kind] });
 
 const TITLE_CHARACTERS = 90;
 /** Marks that ask for one stroke. */
@@ -80,20 +84,44 @@ export interface Behind {
  */
 export function planOrder(tasks: readonly Task[], behindOf: (ref: RemarkRef) => Behind): PlannedTask[] {
   const sharers = sharersOf(tasks);
-  const planned = tasks.map((task) => {
-    const own = task.about.map((ref) => {
-      const { points, importance } = behindOf(ref);
-      const among = sharers.get(refKey(ref)) ?? [task.id];
-      return {
-        points: points === null ? null : evenShare(points, among.indexOf(task.id), among.length),
-        importance,
-      };
-    });
-    const shares = own.flatMap(({ points }) => points ?? []);
-    const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
-    const importance = Math.max(0, ...own.map((one) => one.importance));
-    return { task, behind, gain: behind === null ? null : Math.round(behind * CHANCE), importance };
-  });
+  return inOrder(
+    tasks.map((task) => {
+      const own = task.about.map((ref) => {
+        const { points, importance } = behindOf(ref);
+        const among = sharers.get(refKey(ref)) ?? [task.id];
+        return {
+          points: points === null ? null : evenShare(points, among.indexOf(task.id), among.length),
+          importance,
+        };
+      });
+      const shares = own.flatMap(({ points }) => points ?? []);
+      const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
+      const importance = Math.max(0, ...own.map((one) => one.importance));
+      return { task, behind, gain: gainOf(behind, task, standardOf), importance };
+    }),
+  );
+}
+
+function gainOf(behind: number | null, { kind }: Task, estimateOf: EstimateOf): number | null {
+  return behind === null ? null : Math.round(behind * estimateOf(kind).chance);
+}
+
+/**
+ * The same tasks with other estimates, in the order that these make. Minutes that the student set stay; those of the standard
+ * are put in the estimate's place while the task is open.
+ */
+export function estimated(planned: readonly PlannedTask[], estimateOf: EstimateOf): PlannedTask[] {
+  return inOrder(
+    planned.map((one) => {
+      const { task, behind } = one;
+      const isOwn = task.done || task.minutes !== MINUTES_BY_KIND[task.kind];
+      const minutes = isOwn ? task.minutes : estimateOf(task.kind).minutes;
+      return { ...one, task: { ...task, minutes }, gain: gainOf(behind, task, estimateOf) };
+    }),
+  );
+}
+
+function inOrder(planned: PlannedTask[]): PlannedTask[] {
   const order = planned.sort(beforeOf);
   const placed = order.filter(({ task }) => task.rank !== null);
   const free = order.filter(({ task }) => task.rank === null);
