@@ -251,7 +251,11 @@ function tasksOf(
 const NOTHING_BEHIND: Behind = { points: null, importance: 0 };
 
 /** What lies behind a remark, or behind a part of it: that is its share of the remark's. */
-function behindPart(remark: Remark, partId: PartId | null, about: About): Behind {
+export function behindPart(
+  remark: Remark,
+  partId: PartId | null,
+  about: Pick<About, 'losses' | 'sayings' | 'judgements'>,
+): Behind {
   const points = pointsBehind(about.losses, remark.id);
   const parts = partId === null ? [] : partsOf(remark, about);
   const at = parts.findIndex(({ id }) => id === partId);

@@ -182,6 +182,8 @@ export const Task = v.object({
   pin: v.nullable(v.picklist(['in', 'out'])),
   /** What it is done in, in the student's words. */
   steps: v.array(v.object({ title: v.string(), done: v.boolean() })),
+  /** In a group's work, who of it does this, by name; nobody yet where it is left out. */
+  who: v.optional(v.string()),
 });
 export type Task = v.InferOutput<typeof Task>;
 
@@ -462,6 +464,8 @@ export const Setting = v.variant('name', [
   v.object({ name: v.literal('responseSheet'), of: v.record(v.string(), SheetChoice) }),
   /** Words that are spelt as the student wants them, though no dictionary has them; in lower case. */
   v.object({ name: v.literal('ownWords'), words: v.array(v.string()) }),
+  /** Whether plans go by the student's own record or by the standard chance and minutes. */
+  v.object({ name: v.literal('estimates'), by: v.picklist(['record', 'standard']) }),
   /** Whether the lines of the last look are marked in the draft. */
   v.object({ name: v.literal('lookMarks'), on: v.boolean() }),
   /** The blocks that a calendar was last given, so that the next one changes and cancels them. */

@@ -83,23 +83,30 @@ export interface Behind {
  * same one share it evenly.
  */
 export function planOrder(tasks: readonly Task[], behindOf: (ref: RemarkRef) => Behind): PlannedTask[] {
-  const sharers = sharersOf(tasks);
+  const behindTask = sharedOver(tasks, (ref) => behindOf(ref).points);
   return inOrder(
     tasks.map((task) => {
-      const own = task.about.map((ref) => {
-        const { points, importance } = behindOf(ref);
-        const among = sharers.get(refKey(ref)) ?? [task.id];
-        return {
-          points: points === null ? null : evenShare(points, among.indexOf(task.id), among.length),
-          importance,
-        };
-      });
-      const shares = own.flatMap(({ points }) => points ?? []);
-      const behind = shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
-      const importance = Math.max(0, ...own.map((one) => one.importance));
+      const behind = behindTask(task);
+      const importance = Math.max(0, ...task.about.map((ref) => behindOf(ref).importance));
       return { task, behind, gain: gainOf(behind, task, standardOf), importance };
     }),
   );
+}
+
+/** What of the points behind remarks lies behind each task: those that answer the same one share it evenly; null where none does. */
+export function sharedOver(
+  tasks: readonly Task[],
+  pointsOf: (ref: RemarkRef) => number | null,
+): (task: Task) => number | null {
+  const sharers = sharersOf(tasks);
+  return (task) => {
+    const shares = task.about.flatMap((ref) => {
+      const points = pointsOf(ref);
+      const among = sharers.get(refKey(ref)) ?? [task.id];
+      return points === null ? [] : [evenShare(points, among.indexOf(task.id), among.length)];
+    });
+    return shares.length === 0 ? null : shares.reduce((x, y) => x + y, 0);
+  };
 }
 
 function gainOf(behind: number | null, { kind }: Task, estimateOf: EstimateOf): number | null {

@@ -1,8 +1,12 @@
 import type { Assignment } from '#core/model/facts.ts';
 import type { Instant } from '#core/model/ids.ts';
+import { gainsOf, pastLosses, timedChanges } from '#core/assignment/gains.ts';
 import { Derived, recordsIn, type AssignmentRecordMaps } from '#core/assignment/records.ts';
 import { standingOf, type Standing } from '#core/assignment/standing.ts';
 import { viewOf, type AssignmentView } from '#core/assignment/view.ts';
+import type { Setting, Spell } from '#core/model/work.ts';
+import { estimatesFrom, STANDARD_ESTIMATES, type Estimates } from '#core/plan/estimates.ts';
+import { estimated } from '#core/plan/tasks.ts';
 import { gradedCourseOf, weightsIn, type Weight } from '#core/assignment/worth.ts';
 
 /** The times at which something changes that begins or ends at these instants, ms since 1970: then, and just after. */
@@ -39,8 +43,23 @@ interface Kept {
   maps: AssignmentRecordMaps;
 }
 
+/** The records of a workspace that plans are made from. */
+export type WorkMaps = AssignmentRecordMaps & {
+  readonly spells: ReadonlyMap<string, Spell>;
+  readonly settings: ReadonlyMap<string, Setting>;
+};
+
+interface KeptEstimates {
+  readonly views: readonly AssignmentView[];
+  readonly tasks: WorkMaps['tasks'];
+  readonly spells: WorkMaps['spells'];
+  readonly value: Estimates;
+}
+
 /** Views that are kept: of many assignments, only those are computed anew that something they read was changed in. */
 export class KeptViews {
+  private estimates: KeptEstimates | null = null;
+  private readonly withRecord = new WeakMap<AssignmentView, { by: Estimates; view: AssignmentView }>();
   private readonly byAssignment = new Map<string, Kept>();
   private all: { views: readonly AssignmentView[] } | null = null;
   private readonly weights = new Map<string, Derived<ReadonlyMap<string, Weight> | null>>();
@@ -49,8 +68,52 @@ export class KeptViews {
     { from: Derived<Standing | null>; views: readonly unknown[] }
   >();
 
-  /** The view of an assignment; the same one as long as it would be computed the same. */
-  viewOf(maps: AssignmentRecordMaps, id: string, atMs: number): AssignmentView | null {
+  /** The view of an assignment, its plan by the student's own record; the same one as long as it would be computed the same. */
+  viewOf(maps: WorkMaps, id: string, atMs: number): AssignmentView | null {
+    const view = this.plainView(maps, id, atMs);
+    if (view === null || view.tasks.length === 0) return view;
+    const by = this.estimatesOf(maps, atMs);
+    if (by === STANDARD_ESTIMATES) return view;
+    const known = this.withRecord.get(view);
+    if (known?.by === by) return known.view;
+    const own = { by, view: { ...view, tasks: estimated(view.tasks, (kind) => by[kind]) } };
+    this.withRecord.set(view, own);
+    return own.view;
+  }
+
+  /** What plans go by: the record of what earlier changes won and took, or the standard where that is set or there is none. */
+  estimatesOf(maps: WorkMaps, atMs: number): Estimates {
+    const set = maps.settings.get('estimates');
+    const isStandard = set?.name === 'estimates' && set.by === 'standard';
+    return isStandard ? STANDARD_ESTIMATES : this.recordOf(maps, atMs);
+  }
+
+  /** What the record says, whatever plans go by; the same value as long as it would be computed the same. */
+  recordOf(maps: WorkMaps, atMs: number): Estimates {
+    const { tasks, spells } = maps;
+    const views = this.markedAgain(maps, atMs);
+    const known = this.estimates;
+    if (known !== null && sameList(known.views, views) && known.tasks === tasks && known.spells === spells)
+      return known.value;
+    const losses = pastLosses(views.flatMap((view) => gainsOf(view) ?? []));
+    const timed = timedChanges([...tasks.values()], spells.values(), atMs);
+    const value =
+      losses.length === 0 && timed.length === 0 ? STANDARD_ESTIMATES : estimatesFrom(losses, timed);
+    const isSame = known !== null && JSON.stringify(known.value) === JSON.stringify(value);
+    this.estimates = { views, tasks, spells, value: isSame ? known.value : value };
+    return this.estimates.value;
+  }
+
+  /** The views of assignments with tasks of which more than one attempt was marked. */
+  private markedAgain(maps: WorkMaps, atMs: number): readonly AssignmentView[] {
+    const worked = new Set([...maps.tasks.values()].map(({ assignmentId }) => assignmentId));
+    const records = recordsIn(maps);
+    return [...worked]
+      .filter((id) => records.of('markings', id).length > 1)
+      .flatMap((id) => this.plainView(maps, id, atMs) ?? []);
+  }
+
+  private plainView(maps: AssignmentRecordMaps, id: string, atMs: number): AssignmentView | null {
     const known = this.byAssignment.get(id);
     const records = recordsIn(maps);
     if (
@@ -69,7 +132,7 @@ export class KeptViews {
   }
 
   /** The views of all assignments; the same list as long as they are the same. */
-  allViews(maps: AssignmentRecordMaps, atMs: number): readonly AssignmentView[] {
+  allViews(maps: WorkMaps, atMs: number): readonly AssignmentView[] {
     const views = [...maps.assignments.keys()].flatMap((id) => this.viewOf(maps, id, atMs) ?? []);
     if (this.all === null || !sameList(this.all.views, views)) this.all = { views };
     return this.all.views;
@@ -90,7 +153,7 @@ export class KeptViews {
   }
 
   /** Where a course stands; the same value as long as it would be computed the same. */
-  standingOf(maps: AssignmentRecordMaps, courseId: string, atMs: number): Standing | null {
+  standingOf(maps: WorkMaps, courseId: string, atMs: number): Standing | null {
     const records = recordsIn(maps);
     const views = records.inCourse(courseId).map(({ id }) => this.viewOf(maps, id, atMs));
     const known = this.standings.get(courseId);

@@ -1,0 +1,105 @@
+import type { Instant } from '../model/ids.ts';
+import type { Spell, Task } from '../model/work.ts';
+import type { PastLoss, TimedChange } from '../plan/estimates.ts';
+import { sharedOver } from '../plan/tasks.ts';
+import type { Loss } from '../rubric/behind.ts';
+import { scaledResults } from '../rubric/result.ts';
+import { toHundredths } from '../scores/fraction.ts';
+import { criteriaGiven, standing, type MarkedAttempt } from './attempts.ts';
+import { minutesSpent } from './jobs.ts';
+import { givenFor, workedOn } from './points.ts';
+import { behindPart, type AssignmentView } from './view.ts';
+
+/** What another attempt brought back beside what was planned. Points in hundredths of the assignment's. */
+
+/** A change that was made, with the points that lay behind it in one place. */
+export interface MadeChange {
+  readonly task: Task;
+  readonly points: number;
+}
+
+/** What was lost in one place, and what of it came back. */
+export interface PlaceGain {
+  readonly loss: Loss;
+  /** The changes that were made for it, and what was behind them together. */
+  readonly made: readonly MadeChange[];
+  /** What came back, less than 0 where more was lost; null where it isn't known. */
+  readonly real: number | null;
+}
+
+/** What came of another attempt. */
+export interface Gains {
+  readonly before: MarkedAttempt;
+  readonly after: MarkedAttempt;
+  readonly at: Instant;
+  readonly places: readonly PlaceGain[];
+}
+
+/** The marked attempt that tasks were made from, and the last one that was marked after it; null where there is none. */
+export function markedAgain(
+  attempts: readonly MarkedAttempt[],
+): { readonly before: MarkedAttempt; readonly after: MarkedAttempt } | null {
+  const before = workedOn(attempts);
+  const after = standing(attempts).findLast(({ marking }) => marking !== null && marking.complete);
+  return before === null || after === undefined || after.attempt.number <= before.attempt.number
+    ? null
+    : { before, after };
+}
+
+/** What came back place by place since the attempt that was worked on; null while no later one is marked. */
+export function gainsOf(view: AssignmentView): Gains | null {
+  const { assignment, course, rubric, attempts, about } = view;
+  const again = markedAgain(attempts);
+  const marking = again?.after.marking ?? null;
+  if (again === null || marking === null) return null;
+  const { before, after } = again;
+  const results = rubric === null ? [] : scaledResults(rubric, criteriaGiven(after), assignment.possible);
+  const given = givenFor(after, assignment, course);
+  const gotAfter = ({ criterionId }: Loss): number | null => {
+    const got =
+      criterionId === null
+        ? given
+        : (results.find(({ criterion }) => criterion.id === criterionId)?.got ?? null);
+    return got === null ? null : toHundredths(got);
+  };
+  const tasks = view.tasks.map(({ task }) => task);
+  const remarks = new Map(about.remarks.map((remark) => [remark.id as string, remark]));
+  const places = about.losses.map((loss): PlaceGain => {
+    const behind = sharedOver(tasks, ({ remarkId, partId }) => {
+      const remark = remarks.get(remarkId);
+      return remark === undefined ? null : behindPart(remark, partId, { ...about, losses: [loss] }).points;
+    });
+    const got = loss.atStake ? null : gotAfter(loss);
+    return {
+      loss,
+      made: tasks.flatMap((task) => {
+        const points = task.done ? behind(task) : null;
+        return points === null ? [] : [{ task, points }];
+      }),
+      real: got === null ? null : got - loss.got,
+    };
+  });
+  return { before, after, at: marking.at, places };
+}
+
+/** What there is to learn chances from, in the order in which it was marked again. */
+export function pastLosses(gains: readonly Gains[]): PastLoss[] {
+  return gains
+    .toSorted((x, y) => (x.at < y.at ? -1 : 1))
+    .flatMap(({ places }) =>
+      places.flatMap(({ real, made }) =>
+        real === null || made.length === 0
+          ? []
+          : [{ real, shares: made.map(({ task, points }) => ({ kind: task.kind, points })) }],
+      ),
+    );
+}
+
+/** How long changes took that were done and timed. */
+export function timedChanges(tasks: readonly Task[], spells: Iterable<Spell>, nowMs: number): TimedChange[] {
+  const spent = minutesSpent(spells, nowMs);
+  return tasks.flatMap(({ id, kind, done }) => {
+    const minutes = spent.get(id) ?? 0;
+    return done && minutes > 0 ? [{ kind, minutes }] : [];
+  });
+}
