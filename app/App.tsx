@@ -33,6 +33,10 @@ const router = createBrowserRouter([
         }),
       },
       { path: 'week', lazy: async () => ({ Component: (await import('./places/week/Week.tsx')).Week }) },
+      {
+        path: 'did-it-work',
+        lazy: async () => ({ Component: (await import('./places/learn/Learning.tsx')).Learning }),
+      },
       { path: 'ask', lazy: async () => ({ Component: (await import('./places/ask/Asking.tsx')).Asking }) },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./places/shelf/Shelf.tsx')).Shelf }) },
       {

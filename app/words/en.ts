@@ -18,6 +18,7 @@ export { plan, week } from './plan.ts';
 export { check } from './check.ts';
 export { look } from './look.ts';
 export { send } from './send.ts';
+export { learn } from './learn.ts';
 export { response } from './response.ts';
 export { language, preview, receiptSheet } from './files.ts';
 export { asks } from './ask.ts';

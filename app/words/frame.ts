@@ -105,6 +105,7 @@ export const undo = {
   minutes: 'minutes of a task',
   kind: 'kind of change',
   ordered: 'order of tasks',
+  who: 'who does it',
   pinned: 'task in or out of the plan',
   needs: 'what a task needs first',
   steps: 'steps of a task',

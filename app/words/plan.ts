@@ -10,6 +10,8 @@ export const plan = {
   done: 'Done',
   minutes: 'Minutes',
   minutesShort: 'min',
+  whoOf: (title: string) => `Who does it: ${title}`,
+  whoNobody: 'nobody yet',
   minutesWrong: (kept: number) =>
     `Type minutes or hours, such as 45, 1h or 1:30, up to a day. It stays at ${kept}.`,
   partOf: (n: number, of: number) => `part ${n} of ${of}`,

@@ -56,6 +56,24 @@ export const send = {
   aboutPages: (count: number) => `about ${count}`,
   hash: 'SHA-256',
   bytes: (count: number) => `${(count / 1024).toFixed(1)} kB`,
+  message: 'Write about this handing-in',
+  messageOn: 'On the ask list',
+  messageFile: (name: string, size: number, hash: string) => `${name}, ${size} bytes, SHA-256 ${hash}`,
+  messageText: (of: {
+    title: string;
+    number: number;
+    when: string;
+    receipt: string;
+    files: readonly string[];
+    rule: string;
+  }) =>
+    [
+      `About my attempt ${of.number} at “${of.title}”, handed in ${of.when}, receipt ${of.receipt}.`,
+      ...of.files,
+      of.rule,
+    ]
+      .filter((line) => line !== '')
+      .join('\n'),
   waiting: 'Waiting to be marked',
   waitingLead: 'You don’t have to do anything. What comes back is announced here and in Arrivals.',
   compareTitle: 'Before and after',

@@ -2,6 +2,7 @@ import { courseGrade, withAnotherAttempt } from '../scores/course-grade.ts';
 import { add, compare, shareOf, toNumber, type Fraction } from '../scores/fraction.ts';
 import { openTasks } from '../plan/time.ts';
 import type { Choosable } from '../plan/problem.ts';
+import { gradedAssignment, standing } from './attempts.ts';
 import { givenFor, workedOn } from './points.ts';
 import type { AssignmentRecords } from './records.ts';
 import type { AssignmentView } from './view.ts';
@@ -34,6 +35,28 @@ export function gradeGain(
   const score = compare(won, own.possible) > 0 ? own.possible : won;
   const now = courseGrade(graded).grade;
   const then = courseGrade(withAnotherAttempt(graded, assignment.id, score)).grade;
+  return now === null || then === null ? null : { now, then };
+}
+
+/**
+ * What the attempts after the first marked one did to the course grade: computed with the first alone and with all of them, as
+ * the rules have them, withdrawn and replaced ones too. null where only one is marked or the course has no grade.
+ */
+export function courseMoved(
+  records: AssignmentRecords,
+  { assignment, course, attempts }: AssignmentView,
+): GradeGain | null {
+  const graded = course === null ? null : gradedCourseOf(records, course);
+  const own = graded?.assignments.find(({ id }) => id === assignment.id);
+  if (graded === null || own === undefined) return null;
+  const first = standing(attempts).find(({ marking }) => marking !== null);
+  const alone = first === undefined ? null : gradedAssignment(assignment, [first], course);
+  if (alone === null || standing(attempts).filter(({ marking }) => marking !== null).length < 2) return null;
+  const assignments = graded.assignments.map((one) =>
+    one.id === own.id ? { ...own, attempts: alone.attempts } : one,
+  );
+  const now = courseGrade({ ...graded, assignments }).grade;
+  const then = courseGrade(graded).grade;
   return now === null || then === null ? null : { now, then };
 }
 

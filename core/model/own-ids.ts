@@ -68,6 +68,10 @@ export const addsUpQueryId = (assignment: AssignmentId): QueryId =>
 export const unexplainedQueryId = (assignment: AssignmentId, criterion: string | null): QueryId =>
   asId(QueryId, idText('query', assignment, 'unexplained', criterion ?? 'whole'));
 
+/** A message about an attempt's handing-in. */
+export const handingInQueryId = (attempt: AttemptId): QueryId =>
+  asId(QueryId, idText('query', attempt, 'handing-in'));
+
 /** The rubric that the student put to an assignment. */
 export const ownRubricId = (assignment: AssignmentId): RubricId => asId(RubricId, idText('own', assignment));
 

@@ -1,4 +1,4 @@
-import { outcomeOf, type Outcome } from '#core/anchors/outcome.ts';
+import { outcomeOf } from '#core/anchors/outcome.ts';
 import type { Span } from '#core/text/span.ts';
 import { countChanges, differenceOf, type Difference } from '#core/difference/difference.ts';
 import type { CriterionResult, Rubric } from '#core/model/facts.ts';
@@ -7,6 +7,7 @@ import { citedIn, leadsToEntry } from '#core/citations/findings.ts';
 import { referenceListOf } from '#core/citations/references.ts';
 import { blockAt, type Paper } from '#core/paper/paper.ts';
 import { add, fromDecimal, smaller, toShown, ZERO, type Fraction } from '#core/scores/fraction.ts';
+import { firstFrom } from '#core/text/ascending.ts';
 import { newVocabulary, wordsOf } from '#core/text/words.ts';
 import type { MarkingRules, PassageRule } from './marking-rules.ts';
 import { copiedFrom } from './copied.ts';
@@ -199,24 +200,47 @@ function lookFor(rule: PassageRule, given: Resubmission, text: NewText): Looked 
   const passage = given.passages.get(rule.remark);
   if (passage === undefined) return { rule, words: null, place: null };
   const outcome = outcomeOf(text.difference, passage);
-  const around = regionOf(outcome, text.sentences, text.fresh);
+  const near = regionOf(outcome.place, text.sentences, text.fresh);
   const place = outcome.kind === 'gone' ? null : text.sentences.find((one) => one.to > outcome.place.from);
-  return { rule, words: foundFor(rule, around, text), place: place ?? null };
+  // What was written anew from end to end is best found by what stands before and behind it.
+  const between = regionOf(placeBetween(text.difference, passage), text.sentences, text.fresh);
+  const words =
+    foundIn(rule, near, text) ??
+    (between.length <= MOST_BETWEEN ? foundIn(rule, between, text) : null) ??
+    foundElsewhere(rule, text);
+  return { rule, words, place: place ?? null };
 }
 
-/** The new sentences in which a rule is met, first those in the place of what was marked; null where it isn't. */
-function foundFor(
+/** Where what was written between the neighbours of a passage stands: from the last word kept before it to the first behind. */
+function placeBetween({ a, b, toB }: Difference, { from, to }: Span): Span {
+  let before = firstFrom(a.from, from) - 1;
+  while (before >= 0 && toB[before] < 0) before--;
+  let behind = firstFrom(a.from, to);
+  while (behind < toB.length && toB[behind] < 0) behind++;
+  const start = before < 0 ? 0 : b.to[toB[before]];
+  const end = behind < toB.length ? b.from[toB[behind]] : Infinity;
+  return { from: start, to: Math.max(start, end) };
+}
+
+/** The new sentences in a place in which a rule is met; null where it isn't. */
+function foundIn(
   rule: PassageRule,
   around: readonly Sentence[],
   looked: NewText,
 ): readonly Sentence[] | null {
-  const { difference, sentences, fresh, unsound, topics } = looked;
+  const { fresh, unsound, topics } = looked;
   const region = textOf(around);
   if (rule.without.some((pattern) => finds(pattern, region))) return null;
   const changed = around.filter((sentence) => fresh.has(sentence));
   const isSound = !around.some((sentence) => unsound.has(sentence));
   if (isSound && isSaid(rule, changed, looked) && topics.nearness(textOf(changed), rule.remark) >= LEAST_NEAR)
     return changed;
+  return null;
+}
+
+/** The new sentences in which a rule is met though they stand in another place; null where there are none. */
+function foundElsewhere(rule: PassageRule, looked: NewText): readonly Sentence[] | null {
+  const { difference, sentences, fresh, topics } = looked;
   // It may be said in another place, and then by a sentence of its own that is plainly about it.
   for (const [index, sentence] of sentences.entries()) {
     if (!fresh.has(sentence) || sentence.keys.length < LEAST_SAID) continue;
@@ -240,22 +264,20 @@ function isSaid(rule: PassageRule, said: readonly Sentence[], { difference, cite
 const textOf = (sentences: readonly Sentence[]) => sentences.map(({ text }) => text).join(' ');
 
 /** Words that are this much more about another thing that was asked for are an answer to that one. */
-const LEAST_NEAR = 0.1;
+const LEAST_NEAR = 0.05;
 /** In another place they have to be about nothing else as much. */
 const NEAREST = 0.7;
 /** There, a shorter sentence says too little to be one of its own. */
 const LEAST_SAID = 6;
 /** So many sentences that follow each other can say it there. */
 const ELSEWHERE = 2;
+/** More sentences than this between two neighbours are not the rewriting of one passage. */
+const MOST_BETWEEN = 5;
 /** So many new sentences before and after its place can belong to one answer. */
 const NEAR = { before: 1, after: 4 };
 
 /** The sentences in the place of the passage, and the new ones that touch them: a student goes on in a second one. */
-function regionOf(
-  { place }: Outcome,
-  sentences: readonly Sentence[],
-  fresh: ReadonlySet<Sentence>,
-): Sentence[] {
+function regionOf(place: Span, sentences: readonly Sentence[], fresh: ReadonlySet<Sentence>): Sentence[] {
   const first = sentences.findIndex((s) => s.to > place.from);
   if (first < 0) return [];
   const last = Math.max(

@@ -17,6 +17,7 @@ import * as words from '../../words/en.ts';
 import { hundredths, mostGain, type AssignmentView } from '#core/assignment/view.ts';
 import { addTask, planMinutes, proposeOrder } from '../../workspace/commands/plan.ts';
 import { useCalendars, useMinute, useWeekPlan } from '../../workspace/state/week.ts';
+import { EstimatesNote } from '../../shared/page/EstimatesNote.tsx';
 import { DaysAhead, FreeTime } from './DaysAhead.tsx';
 import { useHeldOrder } from './held-order.ts';
 import { TaskList } from './TaskList.tsx';
@@ -82,6 +83,7 @@ export function Planning() {
           </span>
         </div>
         <StationNotice view={view} station="plan" />
+        <EstimatesNote />
         <Together view={view} marked={marked} />
         {view.tasks.length > 0 && (
           <>

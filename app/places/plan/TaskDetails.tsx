@@ -17,6 +17,7 @@ import {
   pinTask,
   setTaskNeeds,
   setTaskSteps,
+  setTaskWho,
   splitTask,
 } from '../../workspace/commands/plan.ts';
 import { startSpell } from '../../workspace/commands/week.ts';
@@ -54,6 +55,7 @@ export function TaskDetails({ view, planned }: { view: AssignmentView; planned: 
           {words.plan.start}
         </Button>
         <Spent task={task} />
+        <Who view={view} task={task} />
       </div>
       <Needs view={view} task={task} others={others} />
       <Steps key={task.steps.length} task={task} />
@@ -100,6 +102,23 @@ function Worth({ view, planned: { behind, gain } }: { view: AssignmentView; plan
         compare(grade.then, grade.now) > 0 &&
         `, ${words.plan.onGrade(shownShare(subtract(grade.then, grade.now)))}`}
     </p>
+  );
+}
+
+/** In a group's work, who of it does this. */
+function Who({ view, task }: { view: AssignmentView; task: Task }) {
+  const workspace = useWorkspace();
+  const members = view.assignment.group?.members ?? [];
+  if (members.length === 0) return null;
+  const names = [...new Set([...members, ...(task.who ? [task.who] : [])])];
+  return (
+    <Select
+      look="tool"
+      label={words.plan.whoOf(task.title)}
+      value={task.who ?? ''}
+      options={[['', words.plan.whoNobody], ...names.map((name) => [name, name] as const)]}
+      onChange={(who) => void setTaskWho(workspace, task, who)}
+    />
   );
 }
 

@@ -1,24 +1,28 @@
-import { Fragment } from 'react';
 import { Link } from 'react-router';
-import type { CriterionResult } from '#core/model/facts.ts';
+import {
+  beforeAndAfter,
+  type BeforeAfter as Compared,
+  type Changed,
+  type CriterionChange,
+} from '#core/assignment/before-after.ts';
+import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import type { Fraction } from '#core/scores/fraction.ts';
-import { beforeAndAfter } from '#core/assignment/before-after.ts';
-import type { AssignmentView } from '#core/assignment/view.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
+import { Fold } from '../../shared/controls/Fold.tsx';
+import { assignmentAddress, remarkAddress } from '../../shared/page/addresses.ts';
 import { shownPoints } from '../../shared/shown/figures.ts';
-import { useNarrow } from '../../shared/page/hooks.ts';
 import * as words from '../../words/en.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
-import { assignmentAddress } from '../../shared/page/addresses.ts';
+import { CourseMoved } from './CourseMoved.tsx';
+import { QuestionsChanged } from './QuestionsChanged.tsx';
 
-/** The first result and the newest, criterion by criterion. */
+/** The first result and the newest, a row for each criterion, item or question, with what was changed for it. */
 export function BeforeAfter({ view }: { view: AssignmentView }) {
-  const narrow = useNarrow();
   const { assignment, score } = view;
   const cameJustNow = useVisits(({ justArrived }) => justArrived.has(assignment.id));
   const compared = beforeAndAfter(view);
   if (compared === null) return null;
-  const { first, last, criteria, change } = compared;
+  const { last, criteria } = compared;
   return (
     <section>
       <SectionTitle>{words.send.compareTitle}</SectionTitle>
@@ -27,95 +31,133 @@ export function BeforeAfter({ view }: { view: AssignmentView }) {
           {words.notice.marked(last.marker.name, assignment.title)}
         </p>
       )}
-      <table className="mt-2 w-full text-left">
-        <thead className="text-sm text-quiet">
-          <tr>
-            <th scope="col" className="py-1 font-normal">
-              {words.plan.criterion}
-            </th>
-            <th scope="col" className="px-2 font-normal">
-              {words.send.before}
-            </th>
-            <th scope="col" className="px-2 font-normal">
-              {words.send.after}
-            </th>
-            <th scope="col" className="text-right font-normal">
-              {words.send.change}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {criteria.map(({ criterion, before, after, change: own }) => (
-            <Fragment key={criterion.id}>
-              <tr className="border-t border-rule align-top">
-                <th scope="row" className="py-2.5 pr-3 font-semibold">
-                  {criterion.title}
-                </th>
-                <td className="px-2 py-2.5">
-                  <Result result={before} comment={false} level={!narrow} />
-                </td>
-                <td className="px-2 py-2.5">
-                  <Result result={after} comment={!narrow} level={!narrow} />
-                </td>
-                <td className="py-2.5 text-right font-semibold">{changeShown(own)}</td>
-              </tr>
-              {narrow && (
-                // Beside one another the words would stand one in a line.
-                <tr>
-                  <td colSpan={4} className="pb-2.5 text-sm text-quiet">
-                    {before?.level != null && after?.level != null && (
-                      <p>{words.send.levels(before.level, after.level)}</p>
-                    )}
-                    <p>{after?.comment}</p>
-                  </td>
-                </tr>
-              )}
-            </Fragment>
-          ))}
-          <tr className="border-t-2 border-ink">
-            <th scope="row" className="py-2.5">
-              {words.send.total}
-            </th>
-            <td className="px-2 font-bold">{first.score}</td>
-            <td className="px-2 font-bold">{last.score}</td>
-            <td className="text-right font-bold">{changeShown(change)}</td>
-          </tr>
-        </tbody>
-      </table>
+      <Whole compared={compared} />
       {score !== null && assignment.possible !== null && (
-        <p className="mt-2">{words.send.countsLine(shownPoints(score), assignment.possible)}</p>
+        <p className="mt-1">{words.send.countsLine(shownPoints(score), assignment.possible)}</p>
       )}
-      <p className="mt-3 max-w-prose font-serif">{last.overall}</p>
-      <Link
-        to={assignmentAddress(assignment.id, 'read', { material: 'overall' })}
-        className="mt-2 inline-block font-semibold text-accent hover:underline"
-      >
-        {words.send.readWhat}
-      </Link>
+      <CourseMoved view={view} />
+      {last.overall !== '' && <p className="mt-3 max-w-prose font-serif">{last.overall}</p>}
+      <ol className="mt-4 grid gap-0">
+        {criteria.map((one) => (
+          <Row key={one.criterion?.id ?? ''} row={one} />
+        ))}
+      </ol>
+      <QuestionsChanged view={view} />
+      <p className="mt-4 flex flex-wrap gap-x-5">
+        <Link
+          to={assignmentAddress(assignment.id, 'read', { material: 'overall' })}
+          className="font-semibold text-accent hover:underline"
+        >
+          {words.send.readWhat}
+        </Link>
+        <Link to="/did-it-work" className="font-semibold text-accent hover:underline">
+          {words.learn.title}
+        </Link>
+      </p>
     </section>
   );
 }
 
-function Result({
-  result,
-  comment,
-  level,
-}: {
-  result: CriterionResult | null;
-  comment: boolean;
-  level: boolean;
-}) {
-  if (result === null) return null;
+/** The score before and after, and what was expected of the changes. */
+function Whole({ compared: { first, last, change, planned, taken, again } }: { compared: Compared }) {
   return (
     <>
-      <b>{result.points}</b>{' '}
-      {level && result.level !== null && <span className="text-quiet">{words.send.level(result.level)}</span>}
-      {comment && <p className="max-w-md text-sm text-quiet">{result.comment}</p>}
+      <p className="mt-2 flex flex-wrap items-baseline gap-x-3 text-lg">
+        <Steps before={first.score} after={last.score} change={change} name={words.send.total} />
+      </p>
+      <p className="text-sm text-quiet">
+        {planned !== null && `${words.learn.planned(hundredths(planned))} `}
+        {words.learn.takenLine(taken, again.size)}
+      </p>
     </>
   );
 }
 
-function changeShown(change: Fraction | null): string {
-  if (change === null) return '';
+function Steps({
+  name,
+  before,
+  after,
+  change,
+}: {
+  name: string;
+  before: string | null;
+  after: string | null;
+  change: Fraction | null;
+}) {
+  return (
+    <>
+      <b>{name}</b>
+      {before !== null && after !== null && (
+        <span className="tabular-nums">{words.learn.fromTo(before, after)}</span>
+      )}
+      {change !== null && <b className="tabular-nums">{changeShown(change)}</b>}
+    </>
+  );
+}
+
+function Row({ row }: { row: CriterionChange }) {
+  const { criterion, before, after, change, planned, changed } = row;
+  return (
+    <li className="border-t border-rule py-3">
+      <h3 className="flex flex-wrap items-baseline gap-x-3">
+        <Steps
+          name={criterion?.title ?? words.learn.noCriterion}
+          before={before?.points ?? null}
+          after={after?.points ?? null}
+          change={change}
+        />
+      </h3>
+      <p className="text-sm text-quiet">
+        {before?.level != null && after?.level != null && (
+          <span className="mr-3">{words.send.levels(before.level, after.level)}</span>
+        )}
+        {planned !== null && <span>{words.learn.planned(hundredths(planned))}</span>}
+      </p>
+      {after !== null && after.comment !== '' && (
+        <p className="mt-1 max-w-prose font-serif">{after.comment}</p>
+      )}
+      {changed.length > 0 && (
+        <Fold label={words.learn.changedCount(changed.length)}>
+          <ul className="grid gap-3">
+            {changed.map((one) => (
+              <ChangedRow key={one.remark?.id ?? 'item'} changed={one} />
+            ))}
+          </ul>
+        </Fold>
+      )}
+    </li>
+  );
+}
+
+/** One passage or answer, as it was and as it is, and whether the marker comes back to it. */
+function ChangedRow({ changed: { remark, before, after, again } }: { changed: Changed }) {
+  return (
+    <li className="max-w-prose border-l-2 border-rule-strong pl-3">
+      {remark !== null && (
+        <p className="text-sm">
+          <Link to={remarkAddress(remark)} className="text-accent hover:underline">
+            {remark.text === '' ? words.learn.unworded : remark.text}
+          </Link>
+        </p>
+      )}
+      {before !== '' && <p className="font-serif text-quiet">{words.learn.was(before)}</p>}
+      {after.map((text) => (
+        <p key={text} className="font-serif">
+          {words.learn.is(text)}
+        </p>
+      ))}
+      {again !== null && (
+        <p className="text-sm">
+          <b>{words.learn.again}</b>{' '}
+          <Link to={remarkAddress(again)} className="text-accent hover:underline">
+            {again.text}
+          </Link>
+        </p>
+      )}
+    </li>
+  );
+}
+
+function changeShown(change: Fraction): string {
   return change.n > 0n ? `+${shownPoints(change)}` : change.n === 0n ? '±0' : shownPoints(change);
 }

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import type { Attempt, Receipt } from '#core/model/facts.ts';
 import { Button, SectionTitle } from '../../shared/controls/Controls.tsx';
@@ -5,6 +6,8 @@ import { fileSafe } from '../../shared/files/file-name.ts';
 import { receiptSheetOf } from '../../shared/files/receipt-sheet.ts';
 import { offerFile } from '../../shared/page/notify.ts';
 import { shownMoment } from '../../shared/shown/shown.ts';
+import { handingInQuery, takeUpQuery } from '../../workspace/commands/queries.ts';
+import { useWorkspace } from '../../workspace/use-workspace.ts';
 import * as words from '../../words/en.ts';
 import { reader } from '../../workers/clients.ts';
 
@@ -21,6 +24,10 @@ export function ReceiptView({
   const { outside } = attempt;
   const when = shownMoment(receipt.at, view.course?.zone);
   const name = fileSafe(words.send.receiptName(view.assignment.title, receipt.at.slice(0, 10)));
+  const workspace = useWorkspace();
+  const message = handingInQuery(view, attempt, receipt, when);
+  const isAsked = view.queries.some(({ id }) => id === message.id);
+  const write = () => takeUpQuery(workspace, view.assignment.id, message);
   const saveJson = () =>
     offerFile(`${name}.json`, new TextEncoder().encode(JSON.stringify(receipt, null, 2)), 'application/json');
   const savePdf = async () => {
@@ -32,6 +39,15 @@ export function ReceiptView({
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <SectionTitle>{words.send.receipt}</SectionTitle>
         <span className="flex flex-wrap gap-x-4">
+          {isAsked ? (
+            <Link to="/ask" className="font-semibold text-accent hover:underline">
+              {words.send.messageOn}
+            </Link>
+          ) : (
+            <Button look="quiet" className="px-1" onClick={() => void write()}>
+              {words.send.message}
+            </Button>
+          )}
           <Button look="quiet" className="px-1" onClick={() => void savePdf()}>
             {words.send.receiptPdf}
           </Button>

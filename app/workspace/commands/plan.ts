@@ -44,6 +44,11 @@ export function setTaskSteps(workspace: Workspace, task: Task, steps: Task['step
   return changeTask(workspace, task, words.undo.steps, () => ({ steps }));
 }
 
+/** Says who of a group does a task, by name; '' for nobody yet. */
+export function setTaskWho(workspace: Workspace, task: Task, who: string): Promise<void> {
+  return changeTask(workspace, task, words.undo.who, () => ({ who }));
+}
+
 /** A task of the student's own. */
 export async function addTask(
   workspace: Workspace,

@@ -1,3 +1,4 @@
+import type { Attempt, Receipt } from '#core/model/facts.ts';
 import type { Workspace } from '../workspace.ts';
 import type { QueryId } from '#core/model/ids.ts';
 import { asId, PromiseId, type AssignmentId } from '#core/model/ids.ts';
@@ -9,7 +10,7 @@ import * as words from '../../words/en.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import { newId } from './draft.ts';
 import type { Writing } from '../storage/transact.ts';
-import { addsUpQueryId, queryIdOf, unexplainedQueryId } from '#core/model/own-ids.ts';
+import { addsUpQueryId, queryIdOf, handingInQueryId, unexplainedQueryId } from '#core/model/own-ids.ts';
 
 /** What is to be asked, and what was promised. */
 
@@ -102,6 +103,28 @@ export function proposedQueries(view: AssignmentView): ProposedQuery[] {
           },
         ];
   return [...promises, ...losses, ...odd];
+}
+
+/** A message with what the receipt says, to whom the course names; it is reworded on the ask list. */
+export function handingInQuery(
+  view: AssignmentView,
+  attempt: Attempt,
+  receipt: Receipt,
+  when: string,
+): ProposedQuery {
+  return {
+    id: handingInQueryId(attempt.id),
+    about: null,
+    person: view.course?.instructor.name ?? '',
+    text: words.send.messageText({
+      title: view.assignment.title,
+      number: attempt.number,
+      when,
+      receipt: receipt.id,
+      files: receipt.files.map(({ name, size, hash }) => words.send.messageFile(name, size, hash)),
+      rule: receipt.rule,
+    }),
+  };
 }
 
 /** Puts a proposed question on the ask list. */

@@ -5,7 +5,8 @@ import { missedQuestions, type Missed } from '#core/quiz/practice.ts';
 import { reader } from '../../workers/clients.ts';
 import { useReadAgain } from './read-again.ts';
 
-const readQuiz = (bytes: Uint8Array) => reader.ask((worker) => worker.readQuiz(bytes));
+/** Reads the results of a quiz off the main thread. */
+export const readQuiz = (bytes: Uint8Array) => reader.ask((worker) => worker.readQuiz(bytes));
 
 /** The questions of a quiz that lost points when they were answered last; null while its results are read. */
 export function useMissed({ papers, attempts }: AssignmentView): readonly Missed[] | null {
