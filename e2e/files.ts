@@ -15,15 +15,19 @@ export async function markedBytes(desk: Desk): Promise<Uint8Array> {
   return new Uint8Array(await readFile(desk.folder.pathOfFile(hash) ?? ''));
 }
 
-/** The rewritten report as a Word file on disk, made from the marked PDF that the desk serves. */
-export async function rewrittenFile(desk: Desk, folder: string): Promise<string> {
+/** The report with some of its words rewritten, as a Word file on disk, made from the marked PDF that the desk serves. */
+export async function rewrittenFile(
+  desk: Desk,
+  folder: string,
+  changes: readonly (readonly string[])[] = rewrite.changes,
+): Promise<string> {
   const pdf = await readMarkedPdf(await markedBytes(desk), null);
   const blocks = pdf.paper.blocks.map(({ kind, level, text }) => ({
     kind,
     level,
     runs: [
       {
-        text: rewrite.changes.reduce((t, [old, anew]) => t.replace(old, anew), text),
+        text: changes.reduce((t, [old, anew]) => t.replace(old, anew), text),
         bold: false,
         italic: false,
       },

@@ -123,6 +123,7 @@ for (const [where, size] of [
       expect(marking.score).toBe('7.75');
       await page.reload();
       await seeText(page, 'Before and after');
+      await seeText(page, 'newly lost');
       await openStation(page, 'Read');
       // The attempt that counts comes first; the new one is told beside it with what it got.
       await chooseIn(page, 'Attempt 2: 10 of 12', 'Attempt 3: 7.75 of 12');

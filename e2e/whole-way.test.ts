@@ -225,6 +225,8 @@ pageTest(
 
     // 9 The workspace as one ZIP, and back.
     await page.goto(`${desk.address}/shelf`);
+    // What the marker wrote beside the new text is here before everything is saved.
+    await seeText(page, ', remarks.jsonld');
     await clickRole(page, 'button', 'Save everything as a ZIP');
     await seeText(page, 'Saved as juncture-workspace-2026-11-02.zip');
     const kept = await allRecords(page);

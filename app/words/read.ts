@@ -30,6 +30,8 @@ const MARKS: Readonly<Record<string, string>> = {
 };
 
 export const slip = {
+  ofAttempt: (number: number) => `Said of attempt ${number}.`,
+  comesBackTo: 'Comes back to:',
   youAsked: 'You asked',
   cameBack: 'Came back',
   notRead: 'not read yet',

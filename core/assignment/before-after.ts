@@ -112,8 +112,27 @@ export function beforeAndAfter(view: AssignmentView): BeforeAfter | null {
 const resultIn = ({ criteria }: Marking, { id }: Criterion) =>
   criteria.find(({ criterionId }) => criterionId === id) ?? null;
 
-/** Remarks of later markings that come back to one of the attempt that was worked on, by the later one's id. */
-export function saidAgainIn({
+/** What of later markings comes back, of views that it was asked of. */
+const known = new WeakMap<AssignmentView, ReadonlyMap<string, Remark>>();
+
+/** Remarks of later markings that come back to one of the first that was marked, by the later one's id. */
+export function saidAgainIn(view: AssignmentView): ReadonlyMap<string, Remark> {
+  const before = known.get(view);
+  if (before !== undefined) return before;
+  const found = findSaidAgain(view);
+  known.set(view, found);
+  return found;
+}
+
+/** The number of the attempt that a remark of a later marking is about; null for the first that was marked. */
+export function laterAttemptOf({ attempts }: AssignmentView, remark: Remark): number | null {
+  const first = standing(attempts).find(({ marking }) => marking !== null);
+  const own = attempts.find(({ attempt }) => attempt.id === remark.attemptId);
+  if (first === undefined || own === undefined || own.attempt.number <= first.attempt.number) return null;
+  return own.attempt.number;
+}
+
+function findSaidAgain({
   attempts,
   remarks,
   given,

@@ -23,7 +23,7 @@ export function Learning() {
   const record = useWorkspaceState(({ records, atMs }) => workspace.views.recordOf(records, atMs));
   const { rows, kinds } = useMemo(() => didItWork(views, spent), [views, spent]);
   return (
-    <main className="mx-auto grid max-w-4xl grid-cols-1 gap-7 p-6 max-md:p-4">
+    <div className="mx-auto grid max-w-4xl grid-cols-1 gap-7 p-6 max-md:p-4">
       <div>
         <h1 className="text-2xl font-bold">{words.learn.title}</h1>
         <p className="text-quiet">{rows.length === 0 ? words.learn.none : words.learn.lead}</p>
@@ -44,7 +44,7 @@ export function Learning() {
         </>
       )}
       <EstimatesNote />
-    </main>
+    </div>
   );
 }
 

@@ -16,6 +16,7 @@ import { placeOfSpan, placeRemark } from '../../workspace/commands/correct.ts';
 import { decideRemark, partRemark } from '../../workspace/commands/decide.ts';
 import { useRuleReferences } from '../../workspace/state/use-terms.ts';
 import { RuleTold } from './RuleTold.tsx';
+import { laterAttemptOf, saidAgainIn } from '#core/assignment/before-after.ts';
 import { signTold } from './sign-told.ts';
 import { usePaper } from '../../workspace/state/papers.ts';
 import { shownMoment } from '../shown/shown.ts';
@@ -36,6 +37,7 @@ export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: b
   return (
     <div className="grid gap-1 text-sm empty:hidden [&>*]:mt-1.5">
       {remark.before !== null && <Before view={view} remark={remark} />}
+      <LaterMarking view={view} remark={remark} />
       <Why view={view} remark={remark} />
       {hint !== null && hint !== remark.text.trim() && (
         <p>
@@ -62,6 +64,27 @@ export function SlipExtras({ view, remark, focused }: ExtrasProps & { focused: b
       {focused && remark.rule !== null && <Rule remark={remark} rule={remark.rule} />}
       {focused && <NamedPlaces view={view} remark={remark} />}
     </div>
+  );
+}
+
+/** That it is of a later marking, and which earlier remark it comes back to. */
+function LaterMarking({ view, remark }: ExtrasProps) {
+  const number = laterAttemptOf(view, remark);
+  if (number === null) return null;
+  const earlier = saidAgainIn(view).get(remark.id);
+  return (
+    <p>
+      <b>{words.slip.ofAttempt(number)}</b>
+      {earlier !== undefined && (
+        <>
+          {' '}
+          {words.slip.comesBackTo}{' '}
+          <Link to={remarkAddress(earlier)} className={small}>
+            {earlier.text}
+          </Link>
+        </>
+      )}
+    </p>
   );
 }
 
