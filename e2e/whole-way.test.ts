@@ -7,7 +7,7 @@ import { expect } from 'vitest';
 import { readDocx } from '#formats/docx/read-docx.ts';
 import { arriveFirst, clickRole, openStation, REPORT, seeText, settled, until } from './harness.ts';
 import { pageTest } from './page-test.ts';
-import { chooseFile, rewrittenFile } from './files.ts';
+import { chooseFile, markedBytes, rewrittenFile } from './files.ts';
 
 /** How many remarks of the report the Read station says are read. */
 function readCount(page: Page): Promise<number> {
@@ -242,7 +242,11 @@ pageTest(
     await reload();
     await page.goto(`${desk.address}/a/skarn-moss-report/plan`);
     await seeText(page, '1 of 6 done');
-    await page.goto(`${desk.address}/a/skarn-moss-report/read?material=paper`);
+    // Read opens the paper that was marked last; the first one is beside it.
+    const first = createHash('sha256')
+      .update(await markedBytes(desk))
+      .digest('hex');
+    await page.goto(`${desk.address}/a/skarn-moss-report/read?material=paper&file=${first}`);
     await page.waitForSelector('[data-page="1"] canvas');
     expect(await page.$eval('[aria-setsize]', (slip) => slip.getAttribute('aria-setsize'))).toBe('38');
     await rm(folder, { recursive: true, force: true });
