@@ -16,7 +16,7 @@ function spelled(pattern: string): string {
 }
 
 /** Every pattern of some rules with its names spelled out. */
-export function spelledOut<Rules>(rules: Rules): Rules {
+function spelledOut<Rules>(rules: Rules): Rules {
   return JSON.parse(JSON.stringify(rules), (_, value: unknown) =>
     typeof value === 'string' ? spelled(value) : value,
   ) as Rules;

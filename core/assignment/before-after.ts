@@ -142,7 +142,7 @@ function findSaidAgain({
   const order = new Map(attempts.map(({ attempt }) => [attempt.id as string, attempt.number]));
   const firstMarked = standing(attempts).find(({ marking }) => marking !== null);
   if (firstMarked === undefined) return new Map();
-  const numberOf = ({ attemptId }: Remark) => order.get(attemptId ?? '') ?? 0;
+  const numberOf = ({ attemptId }: Remark) => order.get(attemptId) ?? 0;
   const asks = (remark: Remark) => {
     const stance = stanceOf(remark.id, { sayings, judgements });
     return stance !== 'praise' && stance !== 'note';
@@ -176,7 +176,9 @@ function changedIn(
 
 /** For an activity by items the answers to the criterion's item, where they differ. */
 function answersIn({ id }: Criterion, first: MarkedAttempt, last: MarkedAttempt): Changed[] {
-  const [before, after] = [first, last].map(({ attempt }) => attempt.items[id] ?? '');
+  const [before, after] = [first, last].map(
+    ({ attempt }) => Object.entries(attempt.items).find(([item]) => item === id)?.[1] ?? '',
+  );
   return after === '' || after === before ? [] : [{ remark: null, before, after: [after], again: null }];
 }
 
@@ -184,12 +186,10 @@ function changeOf(before: DecimalString | null, after: DecimalString | null): Fr
   return before === null || after === null ? null : subtract(fromDecimal(after), fromDecimal(before));
 }
 
-/** What became of a question from one taking of a quiz to a later one. */
-export const questionChanges = ['gained', 'still lost', 'newly lost', 'kept'] as const;
-
 /** A question in two takings of its quiz. */
 export interface QuestionChange {
-  readonly kind: (typeof questionChanges)[number];
+  /** What became of it. */
+  readonly kind: 'gained' | 'still lost' | 'newly lost' | 'kept';
   readonly before: QuizQuestion;
   readonly after: QuizQuestion;
   readonly change: Fraction;

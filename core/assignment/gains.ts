@@ -13,13 +13,13 @@ import { behindPart, type AssignmentView } from './view.ts';
 /** What another attempt brought back beside what was planned. Points in hundredths of the assignment's. */
 
 /** A change that was made, with the points that lay behind it in one place. */
-export interface MadeChange {
+interface MadeChange {
   readonly task: Task;
   readonly points: number;
 }
 
 /** What was lost in one place, and what of it came back. */
-export interface PlaceGain {
+interface PlaceGain {
   readonly loss: Loss;
   /** The changes that were made for it, and what was behind them together. */
   readonly made: readonly MadeChange[];
@@ -36,7 +36,7 @@ export interface Gains {
 }
 
 /** The marked attempt that tasks were made from, and the last one that was marked after it; null where there is none. */
-export function markedAgain(
+function markedAgain(
   attempts: readonly MarkedAttempt[],
 ): { readonly before: MarkedAttempt; readonly after: MarkedAttempt } | null {
   const before = workedOn(attempts);

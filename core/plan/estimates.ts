@@ -2,7 +2,7 @@ import { changeKinds, type ChangeKind } from '../model/work.ts';
 import { MINUTES_BY_KIND } from './tasks.ts';
 
 /** What a change of one kind is taken to be good for and to need. */
-export interface KindEstimate {
+interface KindEstimate {
   /** The chance that it wins the points behind its remarks, 0.05 to 0.95. */
   readonly chance: number;
   /** Whole minutes that it needs: a quarter to four times the standard. */
@@ -138,9 +138,9 @@ function solve(matrix: number[][], right: number[]): number[] {
  * What came back in one place, shared over the changes made for it in proportion to their planned gain; none gets more than
  * lay behind it, and what is over goes to the others.
  */
-export function sharedGain<Of extends { readonly kind: ChangeKind; readonly points: number }>(
+export function sharedGain(
   real: number,
-  shares: readonly Of[],
+  shares: PastLoss['shares'],
   chanceOf: (kind: ChangeKind) => number,
 ): number[] {
   const got = shares.map(() => 0);
