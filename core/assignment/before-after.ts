@@ -6,7 +6,8 @@ import type { QuizQuestion, QuizResults } from '../quiz/question.ts';
 import { compare, fromDecimal, subtract, type Fraction } from '../scores/fraction.ts';
 import { stanceOf } from '../saying/saying-of.ts';
 import { standing, type MarkedAttempt } from './attempts.ts';
-import { gainsOf } from './gains.ts';
+import type { EstimateOf } from '../plan/tasks.ts';
+import { gainsOf, plannedOf } from './gains.ts';
 import { answerWords, comesBackTo } from './said-again.ts';
 import { criterionFor, type AssignmentView } from './view.ts';
 
@@ -48,9 +49,12 @@ export interface BeforeAfter {
   readonly again: ReadonlyMap<string, Remark>;
 }
 
-/** Sets the first marked attempt beside the newest; null with fewer than two of them. */
-export function beforeAndAfter(view: AssignmentView): BeforeAfter | null {
-  const { attempts, rubric, tasks } = view;
+/**
+ * Sets the first marked attempt beside the newest; null with fewer than two of them.
+ * @param estimateOf what changes were taken to be good for when they were planned
+ */
+export function beforeAndAfter(view: AssignmentView, estimateOf: EstimateOf): BeforeAfter | null {
+  const { attempts, rubric } = view;
   const marked = standing(attempts).flatMap((each) =>
     each.marking === null ? [] : [{ each, marking: each.marking }],
   );
@@ -58,14 +62,9 @@ export function beforeAndAfter(view: AssignmentView): BeforeAfter | null {
   if (first === undefined || last === undefined || marked.length < 2) return null;
   const again = saidAgainIn(view);
   const gains = gainsOf(view);
-  const gainByTask = new Map(tasks.map(({ task, behind, gain }) => [task.id as string, { behind, gain }]));
   const plannedFor = (criterionId: string | null): number | null => {
     const made = gains?.places.find(({ loss }) => loss.criterionId === criterionId)?.made ?? [];
-    if (made.length === 0) return null;
-    return made.reduce((sum, { task, points }) => {
-      const { behind, gain } = gainByTask.get(task.id) ?? { behind: null, gain: null };
-      return sum + (behind === null || behind === 0 ? 0 : Math.round((points * (gain ?? 0)) / behind));
-    }, 0);
+    return made.length === 0 ? null : plannedOf(made, estimateOf);
   };
   const criteria: CriterionChange[] = (rubric?.criteria ?? []).map((criterion) => {
     const [before, after] = [resultIn(first.marking, criterion), resultIn(last.marking, criterion)];

@@ -1,7 +1,8 @@
 import { sharedGain } from '../plan/estimates.ts';
 import { changeKinds, type ChangeKind } from '../model/work.ts';
 import type { AssignmentView } from './view.ts';
-import { gainsOf, type Gains } from './gains.ts';
+import type { EstimateOf } from '../plan/tasks.ts';
+import { gainsOf, plannedOf, type Gains } from './gains.ts';
 
 /** Points in hundredths. */
 interface Sums {
@@ -23,6 +24,7 @@ export interface KindRow extends Sums {
   readonly kind: ChangeKind;
 }
 
+/** What came of changes, by assignment and by kind. */
 export interface DidItWork {
   readonly rows: readonly WorkedRow[];
   readonly kinds: readonly KindRow[];
@@ -39,13 +41,18 @@ interface Case {
 
 /**
  * Planned and real gain and minutes, over all assignments that were marked again. What came back in one place is shared over
- * the changes that were made for it by the points behind them, to none more than these: the rest came of something else.
+ * the changes that were made for it as their gain was planned, to none more than these: the rest came of something else.
  * @param spent minutes by task
+ * @param knownThen what changes were taken to be good for when those of an assignment were planned
  */
-export function didItWork(views: readonly AssignmentView[], spent: ReadonlyMap<string, number>): DidItWork {
+export function didItWork(
+  views: readonly AssignmentView[],
+  spent: ReadonlyMap<string, number>,
+  knownThen: (view: AssignmentView) => EstimateOf,
+): DidItWork {
   const worked = views.flatMap((view) => {
     const gains = gainsOf(view);
-    const cases = gains === null ? [] : casesOf(view, gains, spent);
+    const cases = gains === null ? [] : casesOf(view, gains, spent, knownThen(view));
     return cases.length === 0 ? [] : [{ view, cases }];
   });
   const all = worked.flatMap(({ cases }) => cases);
@@ -58,23 +65,27 @@ export function didItWork(views: readonly AssignmentView[], spent: ReadonlyMap<s
   };
 }
 
-function casesOf(view: AssignmentView, { places }: Gains, spent: ReadonlyMap<string, number>): Case[] {
-  return view.tasks.flatMap(({ task, behind, gain }): Case[] => {
-    if (!task.done || behind === null) return [];
+function casesOf(
+  view: AssignmentView,
+  { places }: Gains,
+  spent: ReadonlyMap<string, number>,
+  estimateOf: EstimateOf,
+): Case[] {
+  return view.tasks.flatMap(({ task }): Case[] => {
     const own = places.flatMap(({ made, real }) => {
       const at = made.findIndex((one) => one.task.id === task.id);
       if (at < 0) return [];
       const shares = made.map((one) => ({ kind: one.task.kind, points: one.points }));
-      return [real === null ? null : sharedGain(real, shares, () => 1)[at]];
+      const won = real === null ? null : sharedGain(real, shares, (kind) => estimateOf(kind).chance)[at];
+      return [{ planned: plannedOf([made[at]], estimateOf), won }];
     });
+    if (own.length === 0) return [];
+    const known = own.flatMap(({ won }) => won ?? []);
     return [
       {
         kind: task.kind,
-        planned: gain ?? 0,
-        real:
-          own.length === 0 || own.includes(null)
-            ? null
-            : own.reduce<number>((sum, one) => sum + (one ?? 0), 0),
+        planned: own.reduce((sum, one) => sum + one.planned, 0),
+        real: known.length === own.length ? known.reduce((x, y) => x + y, 0) : null,
         minutes: task.minutes,
         spent: spent.get(task.id) ?? 0,
       },

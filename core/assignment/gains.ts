@@ -1,7 +1,7 @@
 import type { Instant } from '../model/ids.ts';
 import type { Spell, Task } from '../model/work.ts';
 import type { PastLoss, TimedChange } from '../plan/estimates.ts';
-import { sharedOver } from '../plan/tasks.ts';
+import { sharedOver, type EstimateOf } from '../plan/tasks.ts';
 import type { Loss } from '../rubric/behind.ts';
 import { scaledResults } from '../rubric/result.ts';
 import { toHundredths } from '../scores/fraction.ts';
@@ -80,6 +80,11 @@ export function gainsOf(view: AssignmentView): Gains | null {
     };
   });
   return { before, after, at: marking.at, places };
+}
+
+/** What changes were expected to win together. @param estimateOf what they were taken to be good for when they were planned */
+export function plannedOf(made: readonly MadeChange[], estimateOf: EstimateOf): number {
+  return made.reduce((sum, { task, points }) => sum + Math.round(points * estimateOf(task.kind).chance), 0);
 }
 
 /** What there is to learn chances from, in the order in which it was marked again. */

@@ -12,6 +12,7 @@ interface KindEstimate {
   readonly timed: number;
 }
 
+/** What changes of each kind are taken to be good for and to need. */
 export type Estimates = Readonly<Record<ChangeKind, KindEstimate>>;
 
 /** The chance before anything is known, and as how many changes that counts. */

@@ -18,7 +18,8 @@ export type EstimateOf = (kind: ChangeKind) => { readonly chance: number; readon
 
 /** The chance that a change wins the points behind its remarks, until the student's own record says better. */
 const CHANCE = 0.7;
-const standardOf: EstimateOf = (kind) => ({ chance: CHANCE, minutes: MINUTES_BY_KIND[kind] });
+/** Before there is a record. */
+export const standardOf: EstimateOf = (kind) => ({ chance: CHANCE, minutes: MINUTES_BY_KIND[kind] });
 
 const TITLE_CHARACTERS = 90;
 /** Marks that ask for one stroke. */

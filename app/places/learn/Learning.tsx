@@ -10,7 +10,7 @@ import { usePlaceTitle } from '../../shared/page/place-title.ts';
 import * as words from '../../words/en.ts';
 import { useAllViews } from '../../workspace/state/use-views.ts';
 import { useSpent } from '../../workspace/state/week.ts';
-import { useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
+import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 
 const GainBars = lazy(async () => ({ default: (await import('./GainBars.tsx')).GainBars }));
 
@@ -18,10 +18,19 @@ const GainBars = lazy(async () => ({ default: (await import('./GainBars.tsx')).G
 export function Learning() {
   usePlaceTitle(words.learn.title);
   const workspace = useWorkspace();
+  const records = useWorkspaceState((state) => state.records);
+  const atMs = useNow();
   const views = useAllViews();
   const spent = useSpent();
   const record = useWorkspaceState(({ records, atMs }) => workspace.views.recordOf(records, atMs));
-  const { rows, kinds } = useMemo(() => didItWork(views, spent), [views, spent]);
+  const { rows, kinds } = useMemo(
+    () =>
+      didItWork(views, spent, ({ assignment }) => {
+        const known = workspace.views.knownBefore(records, atMs, assignment.id);
+        return (kind) => known[kind];
+      }),
+    [views, spent, workspace, records, atMs],
+  );
   return (
     <div className="mx-auto grid max-w-4xl grid-cols-1 gap-7 p-6 max-md:p-4">
       <div>

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import {
   beforeAndAfter,
@@ -10,8 +11,9 @@ import type { Fraction } from '#core/scores/fraction.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
 import { Fold } from '../../shared/controls/Fold.tsx';
 import { assignmentAddress, remarkAddress } from '../../shared/page/addresses.ts';
-import { shownPoints } from '../../shared/shown/figures.ts';
+import { shownChange, shownPoints } from '../../shared/shown/figures.ts';
 import * as words from '../../words/en.ts';
+import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
 import { CourseMoved } from './CourseMoved.tsx';
 import { QuestionsChanged } from './QuestionsChanged.tsx';
@@ -20,7 +22,13 @@ import { QuestionsChanged } from './QuestionsChanged.tsx';
 export function BeforeAfter({ view }: { view: AssignmentView }) {
   const { assignment, score } = view;
   const cameJustNow = useVisits(({ justArrived }) => justArrived.has(assignment.id));
-  const compared = beforeAndAfter(view);
+  const { views } = useWorkspace();
+  const records = useWorkspaceState((state) => state.records);
+  const atMs = useNow();
+  const compared = useMemo(() => {
+    const known = views.knownBefore(records, atMs, assignment.id);
+    return beforeAndAfter(view, (kind) => known[kind]);
+  }, [views, records, atMs, view, assignment.id]);
   if (compared === null) return null;
   const { last, criteria } = compared;
   return (
@@ -90,7 +98,7 @@ function Steps({
       {before !== null && after !== null && (
         <span className="tabular-nums">{words.learn.fromTo(before, after)}</span>
       )}
-      {change !== null && <b className="tabular-nums">{changeShown(change)}</b>}
+      {change !== null && <b className="tabular-nums">{shownChange(change)}</b>}
     </>
   );
 }
@@ -156,8 +164,4 @@ function ChangedRow({ changed: { remark, before, after, again } }: { changed: Ch
       )}
     </li>
   );
-}
-
-function changeShown(change: Fraction): string {
-  return change.n > 0n ? `+${shownPoints(change)}` : change.n === 0n ? '±0' : shownPoints(change);
 }

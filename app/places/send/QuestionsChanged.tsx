@@ -2,7 +2,7 @@ import { questionsChanged, type QuestionChange } from '#core/assignment/before-a
 import { quizAttempts } from '#core/assignment/papers.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { responseText, type QuizQuestion } from '#core/quiz/question.ts';
-import { shownPoints } from '../../shared/shown/figures.ts';
+import { shownChange } from '../../shared/shown/figures.ts';
 import * as words from '../../words/en.ts';
 import { readQuiz } from '../../workspace/state/missed.ts';
 import { useReadAgain } from '../../workspace/state/read-again.ts';
@@ -29,9 +29,7 @@ export function QuestionsChanged({ view }: { view: AssignmentView }) {
                 <span className="tabular-nums">
                   {words.learn.fromTo(before.score ?? '', after.score ?? '')}
                 </span>
-                <b className="tabular-nums">
-                  {change.n > 0n ? `+${shownPoints(change)}` : change.n === 0n ? '±0' : shownPoints(change)}
-                </b>
+                <b className="tabular-nums">{shownChange(change)}</b>
                 <span className="text-sm text-quiet">{words.learn.questionKinds[kind]}</span>
               </h3>
               <p className="max-w-prose font-serif text-quiet">{words.learn.was(responseOf(before))}</p>

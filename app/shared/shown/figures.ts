@@ -5,6 +5,11 @@ export function shownPoints(points: Fraction): string {
   return toShown(points, 2);
 }
 
+/** Points more or fewer, with their sign. */
+export function shownChange(change: Fraction): string {
+  return change.n > 0n ? `+${shownPoints(change)}` : change.n === 0n ? '±0' : shownPoints(change);
+}
+
 /** A share as shown in per cent, to one decimal. */
 export function shownShare(share: Fraction): string {
   return toShown(multiply(share, HUNDRED), 1);

@@ -104,6 +104,17 @@ export class KeptViews {
     return this.estimates.value;
   }
 
+  /** What was known of changes before an assignment was marked again: its own plan can't have gone by what came of it. */
+  knownBefore(maps: WorkMaps, atMs: number, assignmentId: string): Estimates {
+    const all = this.markedAgain(maps, atMs).flatMap((view) => {
+      const gains = gainsOf(view);
+      return gains === null ? [] : [{ id: view.assignment.id, gains }];
+    });
+    const own = all.find(({ id }) => id === assignmentId);
+    const earlier = all.filter(({ gains }) => own !== undefined && gains.at < own.gains.at);
+    return estimatesFrom(pastLosses(earlier.map(({ gains }) => gains)), []);
+  }
+
   /** The views of assignments with tasks of which more than one attempt was marked. */
   private markedAgain(maps: WorkMaps, atMs: number): readonly AssignmentView[] {
     const worked = new Set([...maps.tasks.values()].map(({ assignmentId }) => assignmentId));
