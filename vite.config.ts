@@ -21,7 +21,7 @@ function copyPdfAssets(): Plugin {
 
 /** Small modules that the first place needs and most others too. */
 const SHARED =
-  /\/core\/(?:model\/(?:work|look|ids|own-ids|remark|source|short-mark|facts)|tally\/(?:decided|tally)|text\/(?:stems|ascending|words|word-spans|word-classes)|scores\/fraction|reading\/need|plan\/(?:estimates|tasks|in-need|likeness)|assignment\/(?:gains|jobs)|rubric\/(?:result|link|behind)|saying\/saying-of)\.ts$|\/app\/shared\/controls\/Controls\.tsx$|\/stemmer\//;
+  /\/core\/(?:model\/(?:work|look|ids|own-ids|remark|source|short-mark|facts)|tally\/(?:decided|tally)|text\/(?:stems|ascending|words|word-spans|word-classes)|scores\/fraction|reading\/need|plan\/(?:estimates|tasks|in-need|likeness)|assignment\/jobs|marked-again\/gains|rubric\/(?:result|link|behind)|saying\/saying-of)\.ts$|\/app\/shared\/controls\/Controls\.tsx$|\/stemmer\//;
 
 /** Dictionaries, which are looked into once a draft is looked over. */
 const DICTIONARIES = { en: 'dictionary-en', 'en-gb': 'dictionary-en-gb' };

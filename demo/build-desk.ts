@@ -85,6 +85,7 @@ function buildCourses({ scenario, at }: Building): Course[] {
     scheme: course.scheme,
     categories: course.categories,
     instructor: { name: course.instructor, role: 'instructor' },
+    ...(course.handingIn !== undefined && { handingIn: course.handingIn }),
     people: course.people,
     zone: scenario.zone,
     policy: course.policy,

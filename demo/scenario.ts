@@ -115,6 +115,7 @@ const Scenario = v.object({
       code: v.string(),
       title: v.string(),
       instructor: v.string(),
+      handingIn: v.optional(v.string()),
       term: v.string(),
       scheme: v.picklist(['weighted', 'points']),
       categories: v.array(Category),

@@ -15,6 +15,7 @@ export const learn = {
   changedCount: (count: number) => `Answers, and what is said again (${count})`,
   was: (text: string) => `Before: ${text}`,
   is: (text: string) => `Now: ${text}`,
+  shown: (count: number) => `${many(count, 'place or file', 'places or files')} shown as the answer.`,
   again: 'Said again:',
   courseSame: (grade: string) => `The course grade stays at ${grade}.`,
   courseMoved: (before: string, after: string) => `The course grade went from ${before} to ${after} with it.`,

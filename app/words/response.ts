@@ -29,6 +29,9 @@ export const response = {
   save: 'Save it',
   undo: 'the response sheet',
   text: 'Text of the response sheet',
+  ofGroup: (student: string, group: string, members: readonly string[]) =>
+    `${student === '' ? 'From' : `From ${student}, of`} ${group} (${members.join(', ')}).`,
+  doneBy: (who: string) => `Done by ${who}.`,
   counts: (of: Readonly<Record<SheetGroup, number>>, all: number, leftOut: number) => {
     const told = [
       of.done > 0 ? `${of.done} answered` : '',

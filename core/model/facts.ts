@@ -100,6 +100,8 @@ export const Course = v.object({
   scheme: v.optional(v.nullable(v.picklist(['weighted', 'points'])), null),
   categories: v.optional(v.array(Category), []),
   instructor: Author,
+  /** To whom questions about a handing-in go, a person or an office; the instructor where nobody is named. */
+  handingIn: v.optional(shortText),
   /** Others who write remarks in it, with their roles. */
   people: v.optional(v.array(Author), []),
   /** IANA zone in which the course's due times are shown. */

@@ -17,6 +17,7 @@ const course = exampleCourse({
     { id: 'labs', title: 'Labs', weight: '12.5', drop: 1, extraCredit: false },
     { id: 'bonus', title: 'Bonus', weight: null, drop: 0, extraCredit: true },
   ],
+  handingIn: 'The field office',
   people: [{ name: 'Joss Amble', role: 'peer' }],
 });
 const assignment = exampleAssignment({

@@ -33,6 +33,7 @@ const WireCourse = v.object({
   rules: v.object({
     scheme: Course.entries.scheme,
     instructor: Author,
+    handingIn: Course.entries.handingIn,
     people: v.optional(v.array(Author), []),
     zone: Course.entries.zone,
     termEndsAt: v.nullable(Instant),
@@ -105,7 +106,7 @@ function dayOf(instant: Instant): string {
 
 function wireCourse(course: Course): v.InferOutput<typeof WireCourse> {
   const { id, code, title, term, termEndsAt, scheme, categories, instructor, people, zone } = course;
-  const { policy, late, scales, gradeScaleId } = course;
+  const { policy, late, scales, gradeScaleId, handingIn } = course;
   const end = termEndsAt === null ? '2099-12-31' : dayOf(termEndsAt);
   const session = `${term.toLowerCase().replaceAll(/\W+/g, '-')}-${end.slice(0, 4)}`;
   return {
@@ -136,6 +137,7 @@ function wireCourse(course: Course): v.InferOutput<typeof WireCourse> {
     rules: {
       scheme,
       instructor,
+      ...(handingIn !== undefined && { handingIn }),
       people,
       zone,
       termEndsAt,
@@ -151,7 +153,8 @@ function wireCourse(course: Course): v.InferOutput<typeof WireCourse> {
 }
 
 function courseOf({ academicSession, class: given, categories, rules }: v.InferOutput<typeof WireCourse>) {
-  const { scheme, instructor, people, zone, termEndsAt, policy, late, scales, gradeScaleId } = rules;
+  const { scheme, instructor, handingIn, people, zone, termEndsAt, policy, late, scales, gradeScaleId } =
+    rules;
   return {
     id: given.sourcedId,
     code: given.classCode,
@@ -166,6 +169,7 @@ function courseOf({ academicSession, class: given, categories, rules }: v.InferO
       ...(rules.categories[sourcedId] ?? { drop: 0, extraCredit: false }),
     })),
     instructor,
+    ...(handingIn !== undefined && { handingIn }),
     people,
     zone,
     policy,

@@ -3,7 +3,7 @@ import { BarChart } from 'echarts/charts';
 import { GridComponent, LegendComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import type { WorkedRow } from '#core/assignment/did-it-work.ts';
+import type { WorkedRow } from '#core/marked-again/did-it-work.ts';
 import { hundredths } from '#core/assignment/view.ts';
 import { useSize } from '../../shared/page/hooks.ts';
 import { usePreferences } from '../../shared/page/preferences.ts';

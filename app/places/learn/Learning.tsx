@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { Link } from 'react-router';
-import { didItWork, type KindRow, type WorkedRow } from '#core/assignment/did-it-work.ts';
+import { didItWork, type KindRow, type WorkedRow } from '#core/marked-again/did-it-work.ts';
 import { hundredths } from '#core/assignment/view.ts';
 import type { Estimates } from '#core/plan/estimates.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';

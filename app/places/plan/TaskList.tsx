@@ -112,6 +112,7 @@ function TaskRow({
               if (kind !== undefined) void setTaskKind(workspace, task, kind);
             }}
           />
+          {task.who && <span className="font-semibold">{task.who}</span>}
           {task.steps.length > 0 && (
             <span>
               {words.plan.stepsDone(task.steps.filter(({ done }) => done).length, task.steps.length)}

@@ -5,7 +5,7 @@ import {
   type BeforeAfter as Compared,
   type Changed,
   type CriterionChange,
-} from '#core/assignment/before-after.ts';
+} from '#core/marked-again/before-after.ts';
 import { hundredths, type AssignmentView } from '#core/assignment/view.ts';
 import type { Fraction } from '#core/scores/fraction.ts';
 import { SectionTitle } from '../../shared/controls/Controls.tsx';
@@ -138,7 +138,7 @@ function Row({ row }: { row: CriterionChange }) {
 }
 
 /** One passage or answer, as it was and as it is, and whether the marker comes back to it. */
-function ChangedRow({ changed: { remark, before, after, again } }: { changed: Changed }) {
+function ChangedRow({ changed: { remark, before, after, shown, again } }: { changed: Changed }) {
   return (
     <li className="max-w-prose border-l-2 border-rule-strong pl-3">
       {remark !== null && (
@@ -154,6 +154,7 @@ function ChangedRow({ changed: { remark, before, after, again } }: { changed: Ch
           {words.learn.is(text)}
         </p>
       ))}
+      {shown > 0 && <p className="text-sm text-quiet">{words.learn.shown(shown)}</p>}
       {again !== null && (
         <p className="text-sm">
           <b>{words.learn.again}</b>{' '}

@@ -1,4 +1,4 @@
-import { questionsChanged, type QuestionChange } from '#core/assignment/before-after.ts';
+import { questionsChanged, type QuestionChange } from '#core/marked-again/before-after.ts';
 import { quizAttempts } from '#core/assignment/papers.ts';
 import type { AssignmentView } from '#core/assignment/view.ts';
 import { responseText, type QuizQuestion } from '#core/quiz/question.ts';

@@ -137,8 +137,13 @@ function doneAbout({ partId, decision, carry }: DecidedThing, remark: Remark, so
       const asked = own.map(({ text }) => text).filter((text) => text.trim() !== '');
       return only(isPut ? decided.asked : decided.toAsk, ...asked.map(words.response.question));
     }
-    case 'act':
-      return answerTo({ remarkId: remark.id, partId }, remark, sources);
+    case 'act': {
+      const done = answerTo({ remarkId: remark.id, partId }, remark, sources);
+      const by = sources.view.tasks.flatMap(({ task }) =>
+        task.who && isAbout(task.about, remark.id, partId) ? task.who : [],
+      );
+      return { ...done, lines: [...done.lines, ...[...new Set(by)].map(words.response.doneBy)] };
+    }
   }
 }
 

@@ -14,6 +14,8 @@ export interface SheetNames {
   readonly assignment: string;
   readonly instructor: string;
   readonly student: string;
+  /** In a group's work the group and who is in it. */
+  readonly group: { readonly name: string; readonly members: readonly string[] } | null;
 }
 
 const textNode = (text: string, mark?: 'bold' | 'italic'): Node => ({
@@ -118,7 +120,7 @@ function countOf(entries: readonly SheetEntry[]): Record<SheetGroup, number> {
 export function sheetDocument(
   all: readonly SheetEntry[],
   choice: Pick<SheetChoice, 'form' | 'by' | 'leftOut' | 'helped'>,
-  { assignment, instructor, student }: SheetNames,
+  { assignment, instructor, student, group }: SheetNames,
 ): DraftContent {
   const entries = all.filter(({ remark }) => !choice.leftOut.includes(remark.id));
   const helped = entries
@@ -134,6 +136,7 @@ export function sheetDocument(
   ]);
   const content = [
     heading(1, words.response.title(assignment)),
+    ...(group === null ? [] : [paragraph(words.response.ofGroup(student, group.name, group.members))]),
     ...(isLetter
       ? [paragraph(words.response.greeting(instructor)), paragraph(words.response.opening(assignment))]
       : []),

@@ -25,6 +25,7 @@ export function writtenSheet(
   return sheetDocument(sheetEntries(outlet), choice, {
     assignment: assignment.title,
     instructor: course?.instructor.name ?? '',
+    group: assignment.group,
     student: identity.kind === 'student' ? identity.studentName : '',
   });
 }

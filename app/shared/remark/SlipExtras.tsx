@@ -16,7 +16,7 @@ import { placeOfSpan, placeRemark } from '../../workspace/commands/correct.ts';
 import { decideRemark, partRemark } from '../../workspace/commands/decide.ts';
 import { useRuleReferences } from '../../workspace/state/use-terms.ts';
 import { RuleTold } from './RuleTold.tsx';
-import { laterAttemptOf, saidAgainIn } from '#core/assignment/before-after.ts';
+import { laterAttemptOf, saidAgainIn } from '#core/marked-again/before-after.ts';
 import { signTold } from './sign-told.ts';
 import { usePaper } from '../../workspace/state/papers.ts';
 import { shownMoment } from '../shown/shown.ts';

@@ -115,7 +115,7 @@ export function handingInQuery(
   return {
     id: handingInQueryId(attempt.id),
     about: null,
-    person: view.course?.instructor.name ?? '',
+    person: view.course?.handingIn ?? view.course?.instructor.name ?? '',
     text: words.send.messageText({
       title: view.assignment.title,
       number: attempt.number,

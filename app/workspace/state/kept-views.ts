@@ -1,6 +1,6 @@
 import type { Assignment } from '#core/model/facts.ts';
 import type { Instant } from '#core/model/ids.ts';
-import { gainsOf, pastLosses, timedChanges } from '#core/assignment/gains.ts';
+import { gainsOf, pastLosses, timedChanges } from '#core/marked-again/gains.ts';
 import { Derived, recordsIn, type AssignmentRecordMaps } from '#core/assignment/records.ts';
 import { standingOf, type Standing } from '#core/assignment/standing.ts';
 import { viewOf, type AssignmentView } from '#core/assignment/view.ts';

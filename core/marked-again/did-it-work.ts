@@ -1,6 +1,6 @@
 import { sharedGain } from '../plan/estimates.ts';
 import { changeKinds, type ChangeKind } from '../model/work.ts';
-import type { AssignmentView } from './view.ts';
+import type { AssignmentView } from '../assignment/view.ts';
 import type { EstimateOf } from '../plan/tasks.ts';
 import { gainsOf, plannedOf, type Gains } from './gains.ts';
 

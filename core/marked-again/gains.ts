@@ -2,13 +2,13 @@ import type { Instant } from '../model/ids.ts';
 import type { Spell, Task } from '../model/work.ts';
 import type { PastLoss, TimedChange } from '../plan/estimates.ts';
 import { sharedOver, type EstimateOf } from '../plan/tasks.ts';
-import type { Loss } from '../rubric/behind.ts';
+import { criterionLosses, wholeLoss, type Loss } from '../rubric/behind.ts';
 import { scaledResults } from '../rubric/result.ts';
-import { toHundredths } from '../scores/fraction.ts';
-import { criteriaGiven, standing, type MarkedAttempt } from './attempts.ts';
-import { minutesSpent } from './jobs.ts';
-import { givenFor, workedOn } from './points.ts';
-import { behindPart, type AssignmentView } from './view.ts';
+import { fromDecimal, toHundredths } from '../scores/fraction.ts';
+import { criteriaGiven, standing, type MarkedAttempt } from '../assignment/attempts.ts';
+import { minutesSpent } from '../assignment/jobs.ts';
+import { givenFor, workedOn } from '../assignment/points.ts';
+import { behindPart, type AssignmentView } from '../assignment/view.ts';
 
 /** What another attempt brought back beside what was planned. Points in hundredths of the assignment's. */
 
@@ -35,15 +35,26 @@ export interface Gains {
   readonly places: readonly PlaceGain[];
 }
 
-/** The marked attempt that tasks were made from, and the last one that was marked after it; null where there is none. */
+/** The last attempt that was marked, and the one before it that tasks were made from; null where there are no two. */
 function markedAgain(
   attempts: readonly MarkedAttempt[],
 ): { readonly before: MarkedAttempt; readonly after: MarkedAttempt } | null {
-  const before = workedOn(attempts);
   const after = standing(attempts).findLast(({ marking }) => marking !== null && marking.complete);
-  return before === null || after === undefined || after.attempt.number <= before.attempt.number
-    ? null
-    : { before, after };
+  if (after === undefined) return null;
+  const before = workedOn(attempts.filter(({ attempt }) => attempt.number < after.attempt.number));
+  return before === null ? null : { before, after };
+}
+
+/** Where points were lost in the attempt that was worked on: work without a marked paper is worked on from its latest by now. */
+function lossesOf(view: AssignmentView, before: MarkedAttempt): readonly Loss[] {
+  const { assignment, course, rubric, attempts, about } = view;
+  if (workedOn(attempts) === before) return about.losses;
+  const own = about.remarks.filter(({ attemptId }) => attemptId === before.attempt.id);
+  const losses =
+    rubric === null ? [] : criterionLosses(rubric, criteriaGiven(before), assignment.possible, own, about);
+  const given = givenFor(before, assignment, course);
+  if (losses.length > 0 || assignment.possible === null || given === null) return losses;
+  return [wholeLoss(fromDecimal(assignment.possible), given, own, about)];
 }
 
 /** What came back place by place since the attempt that was worked on; null while no later one is marked. */
@@ -64,7 +75,8 @@ export function gainsOf(view: AssignmentView): Gains | null {
   };
   const tasks = view.tasks.map(({ task }) => task);
   const remarks = new Map(about.remarks.map((remark) => [remark.id as string, remark]));
-  const places = about.losses.map((loss): PlaceGain => {
+  const losses = lossesOf(view, before);
+  const places = losses.map((loss): PlaceGain => {
     const behind = sharedOver(tasks, ({ remarkId, partId }) => {
       const remark = remarks.get(remarkId);
       return remark === undefined ? null : behindPart(remark, partId, { ...about, losses: [loss] }).points;

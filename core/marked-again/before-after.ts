@@ -5,11 +5,11 @@ import { lostIn } from '../quiz/practice.ts';
 import type { QuizQuestion, QuizResults } from '../quiz/question.ts';
 import { compare, fromDecimal, subtract, type Fraction } from '../scores/fraction.ts';
 import { stanceOf } from '../saying/saying-of.ts';
-import { standing, type MarkedAttempt } from './attempts.ts';
+import { standing, type MarkedAttempt } from '../assignment/attempts.ts';
 import type { EstimateOf } from '../plan/tasks.ts';
 import { gainsOf, plannedOf } from './gains.ts';
 import { answerWords, comesBackTo } from './said-again.ts';
-import { criterionFor, type AssignmentView } from './view.ts';
+import { criterionFor, type AssignmentView } from '../assignment/view.ts';
 
 /** A passage, a place or an answer as it was, and what came in its place. */
 export interface Changed {
@@ -17,6 +17,8 @@ export interface Changed {
   readonly remark: Remark | null;
   readonly before: string;
   readonly after: readonly string[];
+  /** Places that were shown in the new picture, and files that were brought as the answer. */
+  readonly shown: number;
   /** The later remark that comes back to it; null where none does. */
   readonly again: Remark | null;
 }
@@ -80,7 +82,10 @@ export function beforeAndAfter(view: AssignmentView, estimateOf: EstimateOf): Be
       ],
     };
   });
-  const rest = changedIn(view, again, (remark) => criterionFor(view, remark) === null);
+  const rest = [
+    ...postIn(first.each, last.each),
+    ...changedIn(view, again, (remark) => criterionFor(view, remark) === null),
+  ];
   const planned = [...criteria.map((one) => one.planned), plannedFor(null)].filter((one) => one !== null);
   const answered = view.remarks.filter(({ id }) => answerWords(view.given.get(id)).length > 0);
   const earlierAgain = new Set([...again.values()].map(({ id }) => id));
@@ -166,10 +171,12 @@ function changedIn(
   );
   return remarks.filter(isOfIt).flatMap((remark): Changed[] => {
     const after = answerWords(given.get(remark.id));
+    const { regions = [], files = [] } = given.get(remark.id) ?? {};
+    const shown = regions.length + files.length;
     const saidAgain = againBy.get(remark.id) ?? null;
-    return after.length === 0 && saidAgain === null
+    return after.length === 0 && shown === 0 && saidAgain === null
       ? []
-      : [{ remark, before: quotedWords(remark) ?? '', after, again: saidAgain }];
+      : [{ remark, before: quotedWords(remark) ?? '', after, shown, again: saidAgain }];
   });
 }
 
@@ -178,7 +185,17 @@ function answersIn({ id }: Criterion, first: MarkedAttempt, last: MarkedAttempt)
   const [before, after] = [first, last].map(
     ({ attempt }) => Object.entries(attempt.items).find(([item]) => item === id)?.[1] ?? '',
   );
-  return after === '' || after === before ? [] : [{ remark: null, before, after: [after], again: null }];
+  return after === '' || after === before
+    ? []
+    : [{ remark: null, before, after: [after], shown: 0, again: null }];
+}
+
+/** A post as it was and as it is now. */
+function postIn(first: MarkedAttempt, last: MarkedAttempt): Changed[] {
+  const [before, after] = [first, last].map(({ attempt }) => attempt.post?.text ?? '');
+  return after === '' || after === before
+    ? []
+    : [{ remark: null, before, after: [after], shown: 0, again: null }];
 }
 
 function changeOf(before: DecimalString | null, after: DecimalString | null): Fraction | null {
