@@ -5,7 +5,7 @@ import type { Page } from 'puppeteer-core';
 import { expect } from 'vitest';
 import { violationsInBoth } from './axe.ts';
 import { chooseFile, rewrittenFile } from './files.ts';
-import { arriveFirst, clickRole, openStation, seeText, until, type Desk } from './harness.ts';
+import { arrive, arriveFirst, clickRole, openStation, pick, seeText, until, type Desk } from './harness.ts';
 import { saved } from './line.ts';
 import { pageTest, PHONE } from './page-test.ts';
 
@@ -68,6 +68,7 @@ pageTest(
     await clickRole(page, 'button', 'Write about this handing-in');
     await clickRole(page, 'link', 'On the ask list');
     await until(page, () => document.body.textContent.includes('About my attempt 2 at'));
+    await seeText(page, 'Hollowmere field office');
     await page.goto(`${desk.address}/a/skarn-moss-report/send`);
 
     desk.clock.advance(60_000);
@@ -75,7 +76,7 @@ pageTest(
     await page.reload();
     await seeText(page, 'Your changes were expected to win');
     await seeText(page, 'The course grade went from');
-    await seeText(page, 'said again');
+    await seeText(page, 'said again.');
     const method = await page.waitForSelector('li ::-p-text(Method)');
     expect(await method?.evaluate((element) => element.closest('li')?.textContent)).toContain('5.5 → 6.5');
     expect(await violationsInBoth(page)).toEqual([]);
@@ -110,4 +111,32 @@ pageTest(
     await clickRole(page, 'button', 'Use my record');
     await seeText(page, 'Plans go by your own record:');
   },
+);
+
+pageTest(
+  'in a group’s work each task has a name, and the response sheet says whose it is',
+  async ({ page, desk }) => {
+    await arrive(page, desk);
+    await page.goto(`${desk.address}/a/falling-head-lab/decide`);
+    await seeText(page, 'Remark 1 of 4');
+    await page.keyboard.press('a');
+    await until(page, () => document.querySelector('main [aria-pressed="true"]') !== null);
+    await saved(page);
+    await page.goto(`${desk.address}/a/falling-head-lab/plan`);
+    await (await page.waitForSelector('[data-task] button::-p-text(More)'))?.click();
+    const title = 'Leave that test out and say so; a mean of a good and a bad value is a bad value';
+    await pick(page, `Who does it: ${title}`, 'Corvin Aske');
+    await saved(page);
+    await page.reload();
+    await until(
+      page,
+      () => document.querySelector('[data-task]')?.textContent.includes('Corvin Aske') === true,
+    );
+    expect(await violationsInBoth(page)).toEqual([]);
+    await page.goto(`${desk.address}/a/falling-head-lab/response`);
+    await seeText(page, 'From Ines Tarrow, of Bench three (Ines Tarrow, Corvin Aske, Maren Holt).');
+    await seeText(page, 'Done by Corvin Aske.');
+  },
+  undefined,
+  ['falling-head-lab'],
 );

@@ -55,6 +55,12 @@ async function responseText(desk: Desk, { files }: Attempt): Promise<string> {
     .join('\n');
 }
 
+/** Opens what stands under a line of words, whatever lies over it. */
+async function openFold(page: Page, label: string): Promise<void> {
+  const fold = await page.waitForSelector(`main button[aria-expanded="false"]::-p-text(${label})`);
+  await fold?.evaluate((button) => (button as HTMLElement).click());
+}
+
 async function sendIt(page: Page): Promise<void> {
   await openStation(page, 'Send');
   await seeText(page, 'This will be attempt');
@@ -126,6 +132,9 @@ for (const [where, size] of [
       await seeText(page, 'These files were sent.');
       const marking = await comesBack(page, desk, sent);
       await seeText(page, 'Before and after');
+      await openFold(page, 'Answers, and what is said again');
+      await seeText(page, 'The scale stands beside the log now.');
+      await seeText(page, '1 place or file shown as the answer.');
       // What the marker says of the new drawing is read on it, in its place.
       expect(marking.files[0].announced.region).toBeGreaterThan(0);
       await openStation(page, 'Read');
@@ -230,6 +239,9 @@ pageTest(
     await page.reload();
     await seeText(page, sent.receipt?.id ?? 'no receipt');
     await comesBack(page, desk, sent);
+    await seeText(page, 'Before and after');
+    // The first post and the newest, word by word.
+    await page.waitForSelector('ins::-p-text(councils on eleven commons)');
     await openStation(page, 'Read');
     await seeText(page, 'The sea has its rules.');
   },
@@ -268,6 +280,7 @@ pageTest(
     const marking = await comesBack(page, desk, sent);
     expect(marking.score).toBe('11');
     await seeText(page, 'Before and after');
+    await seeText(page, '1 → 5');
     await openStation(page, 'Read');
     await (await page.waitForSelector('main ::-p-text(Criteria)'))?.click();
     await until(page, () => location.search.includes('criteria'));

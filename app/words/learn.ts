@@ -2,14 +2,23 @@ import { many } from './many.ts';
 
 export const learn = {
   title: 'Did it work',
+  seeOpen: 'See what is open for another attempt',
   lead: 'What changes were expected to win and what came back, over every assignment that was marked again.',
   none: 'Nothing was marked a second time yet. Once an attempt that you revised comes back, what was planned stands here beside what came of it.',
   fromTo: (before: string, after: string) => `${before} → ${after}`,
   planned: (points: string) => `Your changes were expected to win ${points}.`,
-  takenLine: (taken: number, again: number) =>
-    again === 0
-      ? `Nothing you answered is said again.`
-      : `${many(taken, 'answer is', 'answers are')} taken; ${many(again, 'thing is', 'things are')} said again.`,
+  takenLine: (answered: number, taken: number, again: number) =>
+    [
+      answered === 0 ? '' : `Of ${many(answered, 'answer', 'answers')} ${taken} taken.`,
+      again > 0
+        ? `${many(again, 'thing is', 'things are')} said again.`
+        : answered > 0
+          ? 'Nothing is said again.'
+          : '',
+    ]
+      .filter((one) => one !== '')
+      .join(' '),
+  whole: 'The whole',
   noCriterion: 'Under no criterion',
   unworded: 'a mark without words',
   changedCount: (count: number) => `Answers, and what is said again (${count})`,

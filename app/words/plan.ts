@@ -11,6 +11,7 @@ export const plan = {
   minutes: 'Minutes',
   minutesShort: 'min',
   whoOf: (title: string) => `Who does it: ${title}`,
+  who: 'Done by',
   whoNobody: 'nobody yet',
   minutesWrong: (kept: number) =>
     `Type minutes or hours, such as 45, 1h or 1:30, up to a day. It stays at ${kept}.`,

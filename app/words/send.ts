@@ -85,7 +85,8 @@ export const send = {
   changeIt: 'Change it',
   savePaper: 'Save the draft as a Word file',
   saveResponse: 'Save the response sheet',
-  levels: (before: string, after: string) => `${before} before, ${after} after`,
+  levels: (before: string, after: string) =>
+    before === after ? `${after}, as before` : `${before} before, ${after} after`,
   level: (level: string) => `“${level}”`,
   readWhat: 'Read what was said',
 };

@@ -1,3 +1,4 @@
+import { isGiven } from '../answers/given.ts';
 import type { Criterion, CriterionResult, Marking } from '../model/facts.ts';
 import type { DecimalString } from '../model/ids.ts';
 import { quotedWords, type Remark } from '../model/remark.ts';
@@ -45,7 +46,8 @@ export interface BeforeAfter {
   readonly change: Fraction | null;
   /** Expected of all changes that were made, in hundredths; null where none was made. */
   readonly planned: number | null;
-  /** Earlier remarks of which nothing is said again, of those that were answered. */
+  /** Earlier remarks that were answered, and those of them of which nothing is said again. */
+  readonly answered: number;
   readonly taken: number;
   /** Later remarks that come back to an earlier one, by the later one's id. */
   readonly again: ReadonlyMap<string, Remark>;
@@ -82,12 +84,12 @@ export function beforeAndAfter(view: AssignmentView, estimateOf: EstimateOf): Be
       ],
     };
   });
-  const rest = [
-    ...postIn(first.each, last.each),
-    ...changedIn(view, again, (remark) => criterionFor(view, remark) === null),
-  ];
+  const rest = changedIn(view, again, (remark) => criterionFor(view, remark) === null);
   const planned = [...criteria.map((one) => one.planned), plannedFor(null)].filter((one) => one !== null);
-  const answered = view.remarks.filter(({ id }) => answerWords(view.given.get(id)).length > 0);
+  const answered = view.remarks.filter(({ id }) => {
+    const given = view.given.get(id);
+    return given !== undefined && isGiven(given);
+  });
   const earlierAgain = new Set([...again.values()].map(({ id }) => id));
   return {
     first: first.marking,
@@ -108,6 +110,7 @@ export function beforeAndAfter(view: AssignmentView, estimateOf: EstimateOf): Be
           ],
     change: changeOf(first.marking.score, last.marking.score),
     planned: planned.length === 0 ? null : planned.reduce((x, y) => x + y, 0),
+    answered: answered.length,
     taken: answered.filter(({ id }) => !earlierAgain.has(id)).length,
     again,
   };
@@ -185,14 +188,6 @@ function answersIn({ id }: Criterion, first: MarkedAttempt, last: MarkedAttempt)
   const [before, after] = [first, last].map(
     ({ attempt }) => Object.entries(attempt.items).find(([item]) => item === id)?.[1] ?? '',
   );
-  return after === '' || after === before
-    ? []
-    : [{ remark: null, before, after: [after], shown: 0, again: null }];
-}
-
-/** A post as it was and as it is now. */
-function postIn(first: MarkedAttempt, last: MarkedAttempt): Changed[] {
-  const [before, after] = [first, last].map(({ attempt }) => attempt.post?.text ?? '');
   return after === '' || after === before
     ? []
     : [{ remark: null, before, after: [after], shown: 0, again: null }];

@@ -35,7 +35,12 @@ export function Learning() {
     <div className="mx-auto grid max-w-4xl grid-cols-1 gap-7 p-6 max-md:p-4">
       <div>
         <h1 className="text-2xl font-bold">{words.learn.title}</h1>
-        <p className="text-quiet">{rows.length === 0 ? words.learn.none : words.learn.lead}</p>
+        <p className="max-w-prose text-quiet">{rows.length === 0 ? words.learn.none : words.learn.lead}</p>
+        {rows.length === 0 && (
+          <Link to="/" className="mt-2 inline-block font-semibold text-accent hover:underline">
+            {words.learn.seeOpen}
+          </Link>
+        )}
       </div>
       {rows.length > 0 && (
         <>

@@ -112,13 +112,16 @@ function Who({ view, task }: { view: AssignmentView; task: Task }) {
   if (members.length === 0) return null;
   const names = [...new Set([...members, ...(task.who ? [task.who] : [])])];
   return (
-    <Select
-      look="tool"
-      label={words.plan.whoOf(task.title)}
-      value={task.who ?? ''}
-      options={[['', words.plan.whoNobody], ...names.map((name) => [name, name] as const)]}
-      onChange={(who) => void setTaskWho(workspace, task, who)}
-    />
+    <>
+      <span className="text-quiet">{words.plan.who}</span>
+      <Select
+        look="tool"
+        label={words.plan.whoOf(task.title)}
+        value={task.who ?? ''}
+        options={[['', words.plan.whoNobody], ...names.map((name) => [name, name] as const)]}
+        onChange={(who) => void setTaskWho(workspace, task, who)}
+      />
+    </>
   );
 }
 

@@ -16,6 +16,7 @@ import * as words from '../../words/en.ts';
 import { useNow, useWorkspace, useWorkspaceState } from '../../workspace/use-workspace.ts';
 import { useVisits } from '../../workspace/state/visits.ts';
 import { CourseMoved } from './CourseMoved.tsx';
+import { PostChanged } from './PostChanged.tsx';
 import { QuestionsChanged } from './QuestionsChanged.tsx';
 
 /** The first result and the newest, a row for each criterion, item or question, with what was changed for it. */
@@ -47,10 +48,11 @@ export function BeforeAfter({ view }: { view: AssignmentView }) {
       {last.overall !== '' && <p className="mt-3 max-w-prose font-serif">{last.overall}</p>}
       <ol className="mt-4 grid gap-0">
         {criteria.map((one) => (
-          <Row key={one.criterion?.id ?? ''} row={one} />
+          <Row key={one.criterion?.id ?? ''} row={one} hasCriteria={view.rubric !== null} />
         ))}
       </ol>
       <QuestionsChanged view={view} />
+      {view.kind === 'posts' && <PostChanged view={view} />}
       <p className="mt-4 flex flex-wrap gap-x-5">
         <Link
           to={assignmentAddress(assignment.id, 'read', { material: 'overall' })}
@@ -67,7 +69,11 @@ export function BeforeAfter({ view }: { view: AssignmentView }) {
 }
 
 /** The score before and after, and what was expected of the changes. */
-function Whole({ compared: { first, last, change, planned, taken, again } }: { compared: Compared }) {
+function Whole({
+  compared: { first, last, change, planned, answered, taken, again },
+}: {
+  compared: Compared;
+}) {
   return (
     <>
       <p className="mt-2 flex flex-wrap items-baseline gap-x-3 text-lg">
@@ -75,7 +81,7 @@ function Whole({ compared: { first, last, change, planned, taken, again } }: { c
       </p>
       <p className="text-sm text-quiet">
         {planned !== null && `${words.learn.planned(hundredths(planned))} `}
-        {words.learn.takenLine(taken, again.size)}
+        {words.learn.takenLine(answered, taken, again.size)}
       </p>
     </>
   );
@@ -103,13 +109,13 @@ function Steps({
   );
 }
 
-function Row({ row }: { row: CriterionChange }) {
+function Row({ row, hasCriteria }: { row: CriterionChange; hasCriteria: boolean }) {
   const { criterion, before, after, change, planned, changed } = row;
   return (
     <li className="border-t border-rule py-3">
       <h3 className="flex flex-wrap items-baseline gap-x-3">
         <Steps
-          name={criterion?.title ?? words.learn.noCriterion}
+          name={criterion?.title ?? (hasCriteria ? words.learn.noCriterion : words.learn.whole)}
           before={before?.points ?? null}
           after={after?.points ?? null}
           change={change}

@@ -176,6 +176,9 @@ function Figures({ standing }: { standing: StandingOf }) {
       <aside className="grid grid-cols-1 content-start gap-8">
         <Rest graded={ifs?.graded ?? standing.graded} withIfs={ifs !== null} />
         <OpenAgain standing={standing} />
+        <Link to="/did-it-work" className="font-semibold text-accent hover:underline">
+          {words.learn.title}
+        </Link>
         {drawn && (
           <Suspense fallback={null}>
             <Missing standing={standing} />

@@ -7,7 +7,11 @@ export function shownPoints(points: Fraction): string {
 
 /** Points more or fewer, with their sign. */
 export function shownChange(change: Fraction): string {
-  return change.n > 0n ? `+${shownPoints(change)}` : change.n === 0n ? '±0' : shownPoints(change);
+  return change.n > 0n
+    ? `+${shownPoints(change)}`
+    : change.n === 0n
+      ? '±0'
+      : shownPoints(change).replace('-', '−');
 }
 
 /** A share as shown in per cent, to one decimal. */

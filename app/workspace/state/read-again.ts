@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { FileHash } from '#core/model/ids.ts';
 import { WorkerStopped } from '../../workers/worker-client.ts';
 import type { ReadResult } from '../../workers/protocol.ts';
-import { useWorkspace } from '../use-workspace.ts';
+import { useWorkspace, useWorkspaceState } from '../use-workspace.ts';
 
 /** What some kept files hold, in their order; null while they are read. Those that can't be read, or are not here, are left out. */
 export function useReadAgain<Value>(
@@ -11,7 +11,8 @@ export function useReadAgain<Value>(
 ): readonly Value[] | null {
   const workspace = useWorkspace();
   const [known, know] = useState<{ readonly of: string; readonly values: readonly Value[] } | null>(null);
-  const of = hashes.join(' ');
+  // One that comes later is read when it is here.
+  const of = useWorkspaceState(({ records }) => hashes.filter((hash) => records.files.has(hash)).join(' '));
   useEffect(() => {
     let over = false;
     const readOne = async (hash: string): Promise<Value[]> => {
