@@ -9,12 +9,10 @@ export const learn = {
   planned: (points: string) => `Your changes were expected to win ${points}.`,
   takenLine: (answered: number, taken: number, again: number) =>
     [
-      answered === 0 ? '' : `Of ${many(answered, 'answer', 'answers')} ${taken} taken.`,
-      again > 0
-        ? `${many(again, 'thing is', 'things are')} said again.`
-        : answered > 0
-          ? 'Nothing is said again.'
-          : '',
+      answered === 0
+        ? ''
+        : `Of ${many(answered, 'answer', 'answers')} ${taken === answered ? 'none' : answered - taken} said again.`,
+      again > answered - taken ? `In all ${many(again, 'thing is', 'things are')} said again.` : '',
     ]
       .filter((one) => one !== '')
       .join(' '),

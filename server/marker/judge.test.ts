@@ -77,6 +77,52 @@ function sentenceWith(text: string, words: string): string {
   return sentencesOf(text).find((one) => one.text.includes(words))?.text ?? words;
 }
 
+/** About the subject, and none of them with what its remark asks for. */
+const VAGUE: Changes = [
+  [
+    'The results show that ditch blocking works and that Skarn Moss is now a healthy bog again.',
+    'The work was a great success and everyone is happy with the bog.',
+  ],
+  [
+    'to look at the water table of Skarn Moss and to find out about the effects of the dams and other things.',
+    'to describe the water table of Skarn Moss and the dams in detail.',
+  ],
+  [
+    'Sometimes a week was missed because of the weather.',
+    'Now and then nobody could go out because of the weather.',
+  ],
+  [
+    'It was not possible to leave a part of the bog without dams.',
+    'The dams were built in every part of the bog.',
+  ],
+  [
+    'The data were analysed statistically in a spreadsheet.',
+    'The data were worked out very carefully with a computer.',
+  ],
+  [
+    'This proves that blocking alone restored the bog.',
+    'This shows very clearly that the dams have restored the bog.',
+  ],
+  [
+    'The difference between the transects is significant.',
+    'The difference between the transects is very large indeed.',
+  ],
+  [
+    'Sphagnum will now come back to the whole of Skarn Moss within a few years.',
+    'Sphagnum is going to return to the moss soon, and that is certain.',
+  ],
+  [', so the whole of the bog has been rewetted.', ', which means that the bog is wet everywhere.'],
+  ['These limits do not change the results.', 'These limits have been thought about with great care.'],
+  [
+    'Blocking ditches is the best method of restoring a bog and should be used on all bogs in the country.',
+    'Blocking ditches is an excellent method and should be used everywhere.',
+  ],
+  [
+    'Everybody agrees that drained bogs should be rewetted as soon as possible.',
+    'It is widely agreed that drained bogs should be rewetted as soon as possible.',
+  ],
+];
+
 const rewrites = { careful, hurried, bold, methodical, spare, tentative };
 
 describe('what earns a better result', () => {
@@ -201,6 +247,8 @@ describe('what earns nothing', () => {
       await same(rewritten(careful.changes.map(([old], i) => [old, some[i % some.length]])));
     }
   });
+
+  it('passages written anew that say nothing of what was asked', () => same(rewritten(VAGUE)));
 
   it('one good sentence put everywhere', () => same(rewritten(careful.changes, () => careful.changes[0][1])));
 

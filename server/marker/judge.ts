@@ -207,7 +207,7 @@ function lookFor(rule: PassageRule, given: Resubmission, text: NewText): Looked 
   const words =
     foundIn(rule, near, text) ??
     (between.length <= MOST_BETWEEN ? foundIn(rule, between, text) : null) ??
-    foundElsewhere(rule, text);
+    (rule.elsewhere ? foundElsewhere(rule, text) : null);
   return { rule, words, place: place ?? null };
 }
 
@@ -244,21 +244,28 @@ function foundElsewhere(rule: PassageRule, looked: NewText): readonly Sentence[]
   // It may be said in another place, and then by a sentence of its own that is plainly about it.
   for (const [index, sentence] of sentences.entries()) {
     if (!fresh.has(sentence) || sentence.keys.length < LEAST_SAID) continue;
-    if (newWordsIn(difference, [sentence]) < sentence.keys.length / 2) continue;
+    if (newWordsIn(difference, [sentence]).length < sentence.keys.length / 2) continue;
     const said = sentences.slice(index, index + ELSEWHERE).filter((one) => fresh.has(one));
     if (topics.nearness(textOf(said), rule.remark) >= NEAREST && isSaid(rule, said, looked)) return said;
   }
   return null;
 }
 
-/** Whether new sentences say what a rule needs. */
+/** Whether new sentences say what a rule needs: each thing somewhere in them, and one of them in words that are new. */
 function isSaid(rule: PassageRule, said: readonly Sentence[], { difference, cites }: NewText): boolean {
-  if (said.length === 0 || newWordsIn(difference, said) < rule.leastNewWords) return false;
+  const fresh = newWordsIn(difference, said);
+  if (said.length === 0 || fresh.length < rule.leastNewWords) return false;
   const text = textOf(said);
-  return (
-    rule.needs.every((group) => group.some((pattern) => finds(pattern, text))) ||
-    (rule.cites && said.some(cites))
-  );
+  const isNew = (pattern: string) =>
+    said.some(({ text: own, from }) =>
+      [...own.matchAll(new RegExp(pattern, 'giu'))].some(({ 0: words, index }) =>
+        fresh.some((at) => at >= from + index && at < from + index + words.length),
+      ),
+    );
+  const isMet =
+    rule.needs.every((group) => group.some((pattern) => finds(pattern, text))) &&
+    rule.needs.some((group) => group.some(isNew));
+  return isMet || (rule.cites && said.some(cites));
 }
 
 const textOf = (sentences: readonly Sentence[]) => sentences.map(({ text }) => text).join(' ');
@@ -291,14 +298,13 @@ function regionOf(place: Span, sentences: readonly Sentence[], fresh: ReadonlySe
   return sentences.slice(from, to);
 }
 
-function newWordsIn(difference: Difference, sentences: readonly Sentence[]): number {
+/** Where the words of some sentences begin that the marked text didn't have. */
+function newWordsIn(difference: Difference, sentences: readonly Sentence[]): number[] {
   const kept = new Set<number>();
   for (const j of difference.toB) if (j >= 0) kept.add(j);
   for (const move of difference.moves) for (const [, j] of move.pairs) kept.add(j);
   const { from } = difference.b;
-  let count = 0;
-  for (const sentence of sentences)
-    for (let j = 0; j < from.length; j++)
-      if (from[j] >= sentence.from && from[j] < sentence.to && !kept.has(j)) count++;
-  return count;
+  return [...from].filter(
+    (at, j) => !kept.has(j) && sentences.some((sentence) => at >= sentence.from && at < sentence.to),
+  );
 }

@@ -15,6 +15,8 @@ export const PassageRule = v.object({
   leastNewWords: v.number(),
   /** Whether a citation that leads to an entry of the list of what was sent is what it needs. */
   cites: v.optional(v.boolean(), false),
+  /** Whether it may be said in another place: a claim has to be put right where it stands. */
+  elsewhere: v.optional(v.boolean(), false),
   /** What the marker says where the rule isn't met. */
   missing: v.string(),
   /** What it says of the words that meet it; nothing where it says nothing. */
