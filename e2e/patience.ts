@@ -5,7 +5,8 @@ import { TimeoutError, type ElementHandle, type Page, type WaitForSelectorOption
 const EVERY_MS = 80;
 
 /** The page was loaded anew, or drew the part anew, while it was asked. */
-const PASSING = /context was destroyed|Cannot find context|detached|JSHandle is disposed|not attached|does not belong to the document/i;
+const PASSING =
+  /context was destroyed|Cannot find context|detached|JSHandle is disposed|not attached|does not belong to the document/i;
 
 /** Lets a page wait for its elements by the clock instead of by its frames. */
 export function waitByTheClock(page: Page): void {
